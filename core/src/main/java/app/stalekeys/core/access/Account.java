@@ -1,0 +1,83 @@
+package app.stalekeys.core.access;
+
+import app.stalekeys.core.evidence.Answer;
+import app.stalekeys.core.source.Place;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+
+/// A user account in one application. A text is empty when the export has none.
+///
+/// @param index its position among the application's accounts, for arrays and bitsets
+/// @param key the accounts file's spelling, `directory/account` where there are directories
+/// @param person the person id as the export has it, matched or not
+/// @param lastSignIn as the accounts file declares it; the log may know a later one
+/// @param place the row of the accounts file that holds
+public record Account(
+    int index,
+    String key,
+    String name,
+    String email,
+    String person,
+    String owner,
+    Type type,
+    Status status,
+    @Nullable LocalDate created,
+    @Nullable LocalDate expires,
+    @Nullable LocalDate lastSignIn,
+    String department,
+    String title,
+    Answer mfa,
+    Place place) {
+
+  /// What the account is for; UNKNOWN when the export does not say.
+  public enum Type {
+    PERSONAL,
+    SERVICE,
+    SHARED,
+    BUILT_IN,
+    EXTERNAL,
+    UNKNOWN;
+
+    static Type of(String word) {
+      return switch (word) {
+        case "personal" -> PERSONAL;
+        case "service" -> SERVICE;
+        case "shared" -> SHARED;
+        case "built-in" -> BUILT_IN;
+        case "external" -> EXTERNAL;
+        default -> UNKNOWN;
+      };
+    }
+  }
+
+  /// The application's word for the state of the account; UNKNOWN when the export does not say.
+  public enum Status {
+    ENABLED,
+    DISABLED,
+    LOCKED,
+    SUSPENDED,
+    PENDING,
+    EXPIRED,
+    DELETED,
+    UNKNOWN;
+
+    static Status of(String word) {
+      for (Status status : values()) {
+        if (status.word().equals(word)) {
+          return status;
+        }
+      }
+      return UNKNOWN;
+    }
+
+    public String word() {
+      return name().toLowerCase(java.util.Locale.ROOT);
+    }
+  }
+
+  /// Enabled by status, and not expired: an account that expires on `asOf` still is.
+  public boolean isEnabled(LocalDate asOf) {
+    LocalDate end = expires;
+    return status == Status.ENABLED && (end == null || !end.isBefore(asOf));
+  }
+}

@@ -1,0 +1,110 @@
+package app.stalekeys.core.audit;
+
+import app.stalekeys.core.evidence.EvidenceSpec;
+import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.source.Place;
+import app.stalekeys.core.source.Quoted;
+import java.io.IOException;
+import java.nio.charset.MalformedInputException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/// A folder with an `audit.yaml` and the evidence it names.
+public final class AuditFolder {
+
+  public static final String FILE = "audit.yaml";
+
+  private final Path folder;
+
+  private AuditFolder(Path folder) {
+    this.folder = folder;
+  }
+
+  /// @param text the audit file as it stands, empty when it could not be read
+  /// @param audit null when an issue is unusable
+  public record Opened(
+      AuditFolder folder, String text, @Nullable AuditFile audit, List<Issue> issues) {
+    public Opened {
+      issues = List.copyOf(issues);
+    }
+  }
+
+  /// Opens the folder and checks that every file it names is there and inside it.
+  public static Opened open(Path path) throws IOException {
+    AuditFolder folder = new AuditFolder(path.toAbsolutePath().normalize());
+    Path file = folder.folder.resolve(FILE);
+    if (!Files.isRegularFile(file)) {
+      return new Opened(
+          folder,
+          "",
+          null,
+          List.of(
+              Issue.unusable(
+                  "audit-missing",
+                  "no %s in this folder; expected an audit folder".formatted(FILE),
+                  Place.ofFile(path.toString()))));
+    }
+    String text;
+    try {
+      text = Files.readString(file, StandardCharsets.UTF_8);
+    } catch (MalformedInputException wrong) {
+      return new Opened(
+          folder,
+          "",
+          null,
+          List.of(
+              Issue.unusable(
+                  "encoding-wrong",
+                  "the file is not UTF-8; save it as UTF-8",
+                  Place.ofFile(FILE))));
+    }
+    AuditFile.Parsed parsed = AuditFile.parse(text, FILE);
+    List<Issue> issues = new ArrayList<>(parsed.issues());
+    AuditFile audit = parsed.audit();
+    if (audit != null) {
+      audit.evidence().forEach(spec -> folder.checkPresent(spec, issues));
+    }
+    boolean unusable = issues.stream().anyMatch(i -> i.weight() == Issue.Weight.UNUSABLE);
+    return new Opened(folder, text, unusable ? null : audit, issues);
+  }
+
+  private void checkPresent(EvidenceSpec spec, List<Issue> issues) throws IllegalStateException {
+    Path file = folder.resolve(spec.file()).normalize();
+    if (!Files.isRegularFile(file)) {
+      issues.add(
+          Issue.unusable(
+              "file-missing",
+              "the file %s is named in %s and is not in the folder; add it or take the entry out"
+                  .formatted(Quoted.text(spec.file()), FILE),
+              Place.ofFile(spec.file())));
+    } else if (!isInside(file)) {
+      issues.add(
+          Issue.unusable(
+              "path-outside",
+              "the path %s leads out of the audit folder through a link; put the file itself there"
+                  .formatted(Quoted.text(spec.file())),
+              Place.ofFile(spec.file())));
+    }
+  }
+
+  private boolean isInside(Path file) {
+    try {
+      return file.toRealPath().startsWith(folder.toRealPath());
+    } catch (IOException unreadable) {
+      return false;
+    }
+  }
+
+  public Path path() {
+    return folder;
+  }
+
+  /// The file of an entry that was checked on opening.
+  public Path file(EvidenceSpec spec) {
+    return folder.resolve(spec.file());
+  }
+}

@@ -1,0 +1,92 @@
+package app.stalekeys.core.audit;
+
+import app.stalekeys.core.check.Examiner;
+import app.stalekeys.core.check.catalogue.Catalogue;
+import app.stalekeys.core.evidence.EvidenceSpec;
+import app.stalekeys.core.evidence.FactSource;
+import app.stalekeys.core.evidence.Reject;
+import app.stalekeys.core.evidence.read.ByteSource;
+import app.stalekeys.core.evidence.read.Sha256;
+import app.stalekeys.core.snapshot.Snapshot;
+import app.stalekeys.core.source.Issue;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+
+/// Does a whole audit: the folder in, the results out. The server calls [#examine] with the facts it
+/// keeps; the command line calls [#run] with a folder. Both come to the same findings.
+public final class AuditRun {
+
+  /// One file as it was read.
+  public record ReadFile(
+      EvidenceSpec spec, String sha256, EvidenceReader.Read read, List<Reject> rejects) {
+    public ReadFile {
+      rejects = List.copyOf(rejects);
+    }
+  }
+
+  /// @param issues everything worth saying, from worst to mildest as found
+  public record Outcome(
+      AuditFile audit,
+      List<ReadFile> files,
+      Snapshot snapshot,
+      Examiner.Result result,
+      List<Issue> issues) {
+    public Outcome {
+      files = List.copyOf(files);
+      issues = List.copyOf(issues);
+    }
+  }
+
+  /// Either an outcome, or the issues that made the audit unusable.
+  public sealed interface Answer {
+    record Ran(Outcome outcome) implements Answer {}
+
+    record Unusable(List<Issue> issues) implements Answer {}
+  }
+
+  private AuditRun() {}
+
+  public static Answer run(AuditFolder.Opened opened) throws IOException {
+    AuditFile audit = opened.audit();
+    if (audit == null) {
+      return new Answer.Unusable(opened.issues());
+    }
+    List<Issue> issues = new ArrayList<>(opened.issues());
+    List<ReadFile> files = new ArrayList<>();
+    List<HeldFacts> facts = new ArrayList<>();
+    for (EvidenceSpec spec : audit.evidence()) {
+      ByteSource bytes = () -> Files.newInputStream(opened.folder().file(spec));
+      HeldFacts held = new HeldFacts(spec.file(), spec.application());
+      String sha256 = Sha256.of(bytes);
+      EvidenceReader.Read read = EvidenceReader.read(spec, bytes, audit.zone(), held);
+      held.served(read.fields());
+      issues.addAll(read.issues());
+      files.add(new ReadFile(spec, sha256, read, held.rejects()));
+      facts.add(held);
+    }
+    if (anyUnusable(issues)) {
+      return new Answer.Unusable(issues);
+    }
+    Snapshot snapshot = snapshot(audit, facts);
+    issues.addAll(snapshot.problems());
+    if (anyUnusable(issues)) {
+      return new Answer.Unusable(issues);
+    }
+    return new Answer.Ran(new Outcome(audit, files, snapshot, examine(audit, snapshot), issues));
+  }
+
+  public static Snapshot snapshot(AuditFile audit, Collection<? extends FactSource> facts) {
+    return Snapshot.build(audit.asOf(), audit.zone(), audit.applications(), facts);
+  }
+
+  public static Examiner.Result examine(AuditFile audit, Snapshot snapshot) {
+    return Examiner.examine(Catalogue.checks(), snapshot, audit);
+  }
+
+  private static boolean anyUnusable(List<Issue> issues) {
+    return issues.stream().anyMatch(issue -> issue.weight() == Issue.Weight.UNUSABLE);
+  }
+}

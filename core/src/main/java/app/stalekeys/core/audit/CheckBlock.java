@@ -1,0 +1,122 @@
+package app.stalekeys.core.audit;
+
+import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckSettings;
+import app.stalekeys.core.check.Parameter;
+import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.check.catalogue.Catalogue;
+import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.source.Place;
+import app.stalekeys.core.source.Quoted;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/// Reads a `checks:` block: settings by check id.
+final class CheckBlock {
+
+  private static final List<String> PARAMETER_WORDS =
+      List.of(
+          "days",
+          "share",
+          "count",
+          "minutes",
+          "hours",
+          "names",
+          "patterns",
+          "departments",
+          "categories");
+
+  private final YamlBlock block;
+  private final List<Issue> issues;
+
+  CheckBlock(YamlBlock block, List<Issue> issues) {
+    this.block = block;
+    this.issues = issues;
+  }
+
+  Map<String, CheckSettings> read() {
+    Map<String, CheckSettings> settings = new LinkedHashMap<>();
+    for (String id : block.keys()) {
+      Optional<Check> check = Catalogue.check(id);
+      if (check.isPresent()) {
+        settings.put(id, settings(check.get(), block.block(id)));
+      } else if (Catalogue.isAnnounced(id)) {
+        settings.put(id, announced(block.block(id)));
+        issues.add(
+            Issue.question(
+                "check-announced",
+                "the check %s is not in this version; its settings are kept and change nothing"
+                    .formatted(Quoted.text(id)),
+                Place.ofFile(block.file())));
+      } else {
+        block.faultAt(
+            id,
+            "check-unknown",
+            "no check is called %s; the checks are %s"
+                .formatted(
+                    Quoted.text(id),
+                    Quoted.names(Catalogue.checks().stream().map(Check::id).toList())));
+      }
+    }
+    return settings;
+  }
+
+  private static CheckSettings settings(Check check, YamlBlock own) {
+    Map<String, List<String>> values = new LinkedHashMap<>();
+    for (Parameter parameter : check.parameters()) {
+      Integer value = own.parsed(parameter.name(), "a whole number", Integer::valueOf);
+      if (value != null && value < 0) {
+        own.faultAt(
+            parameter.name(),
+            "value-unreadable",
+            "%s is %d, expected 0 or more".formatted(Quoted.text(parameter.name()), value));
+      } else if (value != null) {
+        values.put(parameter.name(), List.of(value.toString()));
+      }
+    }
+    return finished(own, values);
+  }
+
+  /// Settings of a check to come: any of the words that checks use for parameters.
+  private static CheckSettings announced(YamlBlock own) {
+    Map<String, List<String>> values = new LinkedHashMap<>();
+    for (String word : PARAMETER_WORDS) {
+      List<String> texts = own.texts(word);
+      if (texts != null) {
+        values.put(word, texts);
+      }
+    }
+    return finished(own, values);
+  }
+
+  private static CheckSettings finished(YamlBlock own, Map<String, List<String>> values) {
+    Boolean enabled = own.parsed("enabled", "true or false", CheckBlock::yesOrNo);
+    String severity = own.text("severity");
+    Severity fixed = severity == null ? null : severity(own, severity);
+    own.finish();
+    return new CheckSettings(enabled, fixed, values);
+  }
+
+  private static @Nullable Severity severity(YamlBlock own, String word) {
+    Optional<Severity> severity = Severity.of(word);
+    if (severity.isEmpty()) {
+      own.faultAt(
+          "severity",
+          "value-unreadable",
+          "severity is %s, expected one of %s"
+              .formatted(Quoted.text(word), Quoted.names(Severity.words())));
+    }
+    return severity.orElse(null);
+  }
+
+  static Boolean yesOrNo(String text) {
+    return switch (text) {
+      case "true", "yes", "on" -> true;
+      case "false", "no", "off" -> false;
+      default -> throw new IllegalArgumentException("true or false");
+    };
+  }
+}

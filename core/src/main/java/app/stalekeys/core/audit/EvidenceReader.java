@@ -1,0 +1,91 @@
+package app.stalekeys.core.audit;
+
+import app.stalekeys.core.evidence.ColumnMap;
+import app.stalekeys.core.evidence.EvidenceSpec;
+import app.stalekeys.core.evidence.FactSink;
+import app.stalekeys.core.evidence.Interpreter;
+import app.stalekeys.core.evidence.Kind;
+import app.stalekeys.core.evidence.RawRecords;
+import app.stalekeys.core.evidence.TieOut;
+import app.stalekeys.core.evidence.read.ByteSource;
+import app.stalekeys.core.evidence.read.Formats;
+import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.source.UnusableSourceException;
+import java.io.IOException;
+import java.time.ZoneId;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/// Reads one file of evidence. Screen and command line both read through here.
+public final class EvidenceReader {
+
+  /// What came of it.
+  ///
+  /// @param fields the fields that have a column, by kind, in the order of the kind's fields
+  /// @param understanding how the file was read, in words: delimiter, letters, head, dates, columns
+  public record Read(
+      TieOut tieOut,
+      Map<Kind, Set<String>> fields,
+      Map<String, String> understanding,
+      List<Issue> issues) {
+
+    public Read {
+      fields = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(fields));
+      understanding = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(understanding));
+      issues = List.copyOf(issues);
+    }
+
+    /// Whether the file may be taken. If not, the facts the sink received must be thrown away.
+    public boolean usable() {
+      return issues.stream().noneMatch(issue -> issue.weight() == Issue.Weight.UNUSABLE);
+    }
+  }
+
+  private EvidenceReader() {}
+
+  /// @param auditZone the zone of the audit: that of days, and of times where the file declares none
+  /// @throws IOException when the bytes cannot be had
+  public static Read read(EvidenceSpec spec, ByteSource bytes, ZoneId auditZone, FactSink sink)
+      throws IOException {
+    RawRecords records = Formats.of(bytes, spec);
+    Interpreter.Reading reading = new Interpreter(spec, records, auditZone).read(sink);
+    ColumnMap map = reading.map();
+    Map<Kind, Set<String>> fields = new LinkedHashMap<>();
+    if (map != null) {
+      map.byKind()
+          .forEach((kind, columns) ->
+              fields.put(
+                  kind,
+                  columns.stream()
+                      .map(column -> column.field().name())
+                      .collect(Collectors.toCollection(LinkedHashSet::new))));
+    }
+    return new Read(reading.tieOut(), fields, understanding(records, reading), reading.issues());
+  }
+
+  private static Map<String, String> understanding(RawRecords records, Interpreter.Reading reading)
+      throws IOException {
+    Map<String, String> words = new LinkedHashMap<>();
+    try {
+      words.putAll(records.understanding());
+    } catch (UnusableSourceException unusable) {
+      return words; // the reading has said so already
+    }
+    reading.dates().forEach((column, how) -> words.put("dates in " + column, how));
+    ColumnMap map = reading.map();
+    if (map != null) {
+      map.byKind()
+          .forEach((kind, columns) ->
+              columns.forEach(
+                  column -> words.put(kind.id() + "." + column.field().name(), column.name())));
+      if (!map.attributes().isEmpty()) {
+        words.put("kept as they are", String.join(", ", map.attributes().values()));
+      }
+    }
+    return words;
+  }
+}

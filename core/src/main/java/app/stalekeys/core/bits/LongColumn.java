@@ -1,0 +1,76 @@
+package app.stalekeys.core.bits;
+
+import java.util.Arrays;
+
+/// A column of whole numbers (row numbers, epoch milliseconds, days), stored as differences between
+/// neighbours, so that a log in order of time takes one or two bytes a row. Immutable.
+public final class LongColumn {
+
+  /// Stands for "no value". Never a valid number in our facts.
+  public static final long ABSENT = Long.MIN_VALUE;
+
+  private final long[] values;
+
+  private LongColumn(long[] values) {
+    this.values = values;
+  }
+
+  /// @throws java.io.UncheckedIOException when the bytes are damaged
+  public static LongColumn open(byte[] sealed) {
+    return Varints.open(
+        sealed,
+        in -> {
+          long[] values = new long[(int) Varints.read(in)];
+          long previous = 0;
+          for (int i = 0; i < values.length; i++) {
+            long zigzag = Varints.read(in);
+            // 0 is kept for ABSENT, so present differences are shifted up by one.
+            if (zigzag == 0) {
+              values[i] = ABSENT;
+            } else {
+              long code = zigzag - 1;
+              previous += (code >>> 1) ^ -(code & 1);
+              values[i] = previous;
+            }
+          }
+          return new LongColumn(values);
+        });
+  }
+
+  public int size() {
+    return values.length;
+  }
+
+  public long at(int row) {
+    return values[row];
+  }
+
+  /// Collects values and seals them. Not for use by several threads.
+  public static final class Builder {
+    private long[] values = new long[1024];
+    private int size;
+
+    public void add(long value) {
+      if (size == values.length) {
+        values = Arrays.copyOf(values, size * 2);
+      }
+      values[size++] = value;
+    }
+
+    public byte[] seal() {
+      return Varints.seal(out -> {
+        Varints.write(out, size);
+        long previous = 0;
+        for (int i = 0; i < size; i++) {
+          if (values[i] == ABSENT) {
+            Varints.write(out, 0);
+          } else {
+            long difference = values[i] - previous;
+            Varints.write(out, ((difference << 1) ^ (difference >> 63)) + 1);
+            previous = values[i];
+          }
+        }
+      });
+    }
+  }
+}

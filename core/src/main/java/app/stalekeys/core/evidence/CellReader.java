@@ -1,0 +1,159 @@
+package app.stalekeys.core.evidence;
+
+import app.stalekeys.core.bits.LongColumn;
+import java.time.ZoneId;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/// Reads the cells of one column as its field's type. Not for use by several threads.
+final class CellReader {
+
+  private static final Map<String, String> FLAGS =
+      Map.of(
+          "yes", "yes", "y", "yes", "true", "yes", "1", "yes", "x", "yes", "no", "no", "n", "no",
+          "false", "no", "0", "no");
+
+  /// What became of one cell.
+  enum Outcome {
+    VALUE,
+    EMPTY,
+    /// The cell is not of the field's type; the row is rejected.
+    UNREADABLE,
+    /// The word is in no map; the file cannot be taken until somebody says what it means.
+    UNMAPPED
+  }
+
+  private final Column column;
+  private final NeverWords never;
+  private final MomentShape shape;
+  private final ZoneId fileZone;
+  private final ZoneId auditZone;
+  private final Map<String, String> exact = new HashMap<>();
+  private final Map<String, String> loose = new HashMap<>();
+
+  private String text = "";
+  private long number = LongColumn.ABSENT;
+  private Moment.ClockMark clockMark = Moment.ClockMark.NONE;
+
+  CellReader(
+      Column column, NeverWords never, MomentShape shape, ZoneId fileZone, ZoneId auditZone) {
+    this.column = column;
+    this.never = never;
+    this.shape = shape;
+    this.fileZone = fileZone;
+    this.auditZone = auditZone;
+    column
+        .words()
+        .forEach((from, to) -> {
+          exact.put(IdRule.trim(from), to);
+          loose.putIfAbsent(looseKey(IdRule.trim(from)), to);
+        });
+  }
+
+  Column column() {
+    return column;
+  }
+
+  Outcome read(String cell) {
+    text = "";
+    number = LongColumn.ABSENT;
+    clockMark = Moment.ClockMark.NONE;
+    String trimmed = IdRule.trim(cell);
+    return switch (column.field().type()) {
+      case TEXT, ID -> readText(trimmed);
+      case DAY, TIME -> readMoment(trimmed);
+      case FLAG -> readWord(trimmed, FLAGS.get(trimmed.toLowerCase(Locale.ROOT)));
+      case WORD -> readWord(trimmed, canonical(trimmed));
+      case COUNT -> readCount(trimmed);
+    };
+  }
+
+  /// The text of the last cell read, our own word for words and flags; empty when it had none.
+  String text() {
+    return text;
+  }
+
+  /// The number of the last cell read; [LongColumn#ABSENT] when it had none.
+  long number() {
+    return number;
+  }
+
+  /// Whether the last time read met a change of clocks.
+  Moment.ClockMark clockMark() {
+    return clockMark;
+  }
+
+  private Outcome readText(String cell) {
+    text = column.words().isEmpty() ? cell : mapped(cell) instanceof String word ? word : cell;
+    return text.isEmpty() ? Outcome.EMPTY : Outcome.VALUE;
+  }
+
+  private Outcome readWord(String cell, @Nullable String standard) {
+    String word = mapped(cell);
+    if (word == null) {
+      word = standard;
+    } else if (column.field().type() == FieldType.FLAG) {
+      word = FLAGS.get(word.toLowerCase(Locale.ROOT));
+    }
+    if (word != null) {
+      text = word;
+      return word.isEmpty() ? Outcome.EMPTY : Outcome.VALUE;
+    }
+    return cell.isEmpty() ? Outcome.EMPTY : Outcome.UNMAPPED;
+  }
+
+  private @Nullable String canonical(String cell) {
+    List<String> words = column.field().words();
+    String lower = cell.toLowerCase(Locale.ROOT);
+    return words.contains(lower) ? lower : null;
+  }
+
+  /// The declared meaning: by exact text first, then without regard to case; true and yes are one.
+  private @Nullable String mapped(String cell) {
+    String word = exact.get(cell);
+    return word == null ? loose.get(looseKey(cell)) : word;
+  }
+
+  private static String looseKey(String word) {
+    String lower = word.toLowerCase(Locale.ROOT);
+    return switch (lower) {
+      case "true" -> "yes";
+      case "false" -> "no";
+      default -> lower;
+    };
+  }
+
+  private Outcome readCount(String cell) {
+    if (cell.isEmpty() || cell.equals("-")) {
+      return Outcome.EMPTY;
+    }
+    if (cell.length() > 15 || !cell.chars().allMatch(c -> c >= '0' && c <= '9')) {
+      return Outcome.UNREADABLE;
+    }
+    number = Long.parseLong(cell);
+    return Outcome.VALUE;
+  }
+
+  private Outcome readMoment(String cell) {
+    if (never.contains(cell)) {
+      return Outcome.EMPTY;
+    }
+    Moment moment = shape.read(cell);
+    if (moment == null) {
+      return Outcome.UNREADABLE;
+    }
+    if (NeverWords.contains(moment.day())) {
+      return Outcome.EMPTY;
+    }
+    if (column.field().type() == FieldType.DAY) {
+      number = moment.dayIn(fileZone, auditZone).toEpochDay();
+    } else {
+      number = moment.instant(fileZone).toEpochMilli();
+      clockMark = moment.clockMark(fileZone);
+    }
+    return Outcome.VALUE;
+  }
+}

@@ -1,0 +1,56 @@
+package app.stalekeys.core.evidence;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/// One entry under `evidence:` of the audit file: which file, what it holds and how to read it.
+///
+/// @param file path inside the audit folder, with `/` between folders
+/// @param application the application's id; null for evidence of the whole organisation
+/// @param kinds what the file holds; empty means "to be found from its head"
+/// @param extracted when the export was made, as declared
+/// @param from who gave it
+/// @param filter what was left out when it was made, as declared
+/// @param expectedRows the number of rows its owner declared
+/// @param columns our field to the file's head; empty means "to be found from the heads"
+/// @param values our field to a table from the file's words to ours
+/// @param split our field to the text between several values in one cell
+public record EvidenceSpec(
+    String file,
+    @Nullable String application,
+    List<Kind> kinds,
+    @Nullable String extracted,
+    @Nullable String from,
+    @Nullable String filter,
+    @Nullable Long expectedRows,
+    ReadSettings read,
+    Map<String, String> columns,
+    Map<String, Map<String, String>> values,
+    Map<String, String> split) {
+
+  public EvidenceSpec {
+    kinds = List.copyOf(kinds);
+    columns = Collections.unmodifiableMap(new LinkedHashMap<>(columns));
+    values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
+    split = Collections.unmodifiableMap(new LinkedHashMap<>(split));
+  }
+
+  /// A file about which nothing is declared.
+  public static EvidenceSpec undeclared(String file, @Nullable String application) {
+    return new EvidenceSpec(
+        file,
+        application,
+        List.of(),
+        null,
+        null,
+        null,
+        null,
+        ReadSettings.NONE,
+        Map.of(),
+        Map.of(),
+        Map.of());
+  }
+}

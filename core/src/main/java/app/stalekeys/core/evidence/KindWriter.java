@@ -1,0 +1,179 @@
+package app.stalekeys.core.evidence;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/// Turns raw records into facts of one kind. A record is first read whole and only then written, so
+/// that a row whose last cell is bad leaves nothing behind.
+final class KindWriter {
+
+  /// Fields of which each value makes a fact of its own, in files that repeat an attribute.
+  private static final Map<Kind, Set<String>> REPEATING =
+      Map.of(
+          Kind.ASSIGNMENTS, Set.of("account", "role", "scope"),
+          Kind.NESTING, Set.of("parent", "child"),
+          Kind.GRANTS, Set.of("holder", "resource", "action", "scope"));
+
+  /// What a record came to for this kind.
+  sealed interface Result {
+    /// The record's facts wait to be written.
+    record Ready() implements Result {}
+
+    /// A required field has no value.
+    record Lacking(Column column) implements Result {}
+
+    /// A cell is not what its field asks for.
+    record Bad(Column column, String value, CellReader.Outcome outcome) implements Result {}
+  }
+
+  private static final Result READY = new Result.Ready();
+
+  private final Kind kind;
+  private final List<CellReader> readers;
+  private final Map<Integer, String> attributes;
+  private final SegmentBuilder segment;
+  private final String[] texts;
+  private final long[] numbers;
+
+  /// The values of columns that have several in the record at hand, by position in `readers`.
+  private final Map<Integer, String[]> repeated = new TreeMap<>();
+
+  private Moment.ClockMark clockMark = Moment.ClockMark.NONE;
+
+  KindWriter(Kind kind, List<CellReader> readers, Map<Integer, String> attributes) {
+    this.kind = kind;
+    this.readers = readers;
+    this.attributes = new TreeMap<>();
+    attributes.forEach((position, name) -> this.attributes.put(position, Segment.ATTRIBUTE + name));
+    this.texts = new String[readers.size()];
+    this.numbers = new long[readers.size()];
+    List<String> textNames = new ArrayList<>();
+    List<String> numberNames = new ArrayList<>();
+    for (CellReader reader : readers) {
+      Field field = reader.column().field();
+      (field.type().isNumeric() ? numberNames : textNames).add(field.name());
+    }
+    textNames.addAll(this.attributes.values());
+    this.segment = new SegmentBuilder(kind, textNames, numberNames);
+  }
+
+  Result read(RawRecord record) {
+    repeated.clear();
+    clockMark = Moment.ClockMark.NONE;
+    for (int i = 0; i < readers.size(); i++) {
+      CellReader reader = readers.get(i);
+      Column column = reader.column();
+      Result fault =
+          column.split() == null && !record.repeats()
+              ? readOne(i, reader, record.cell(column.position()))
+              : readAll(i, reader, valuesOf(column, record));
+      if (fault != null) {
+        return fault;
+      }
+    }
+    return READY;
+  }
+
+  /// The usual case: one value in the cell. Takes no list and no array.
+  private @Nullable Result readOne(int i, CellReader reader, String value) {
+    CellReader.Outcome outcome = reader.read(value);
+    texts[i] = reader.text();
+    numbers[i] = reader.number();
+    if (reader.clockMark() != Moment.ClockMark.NONE) {
+      clockMark = reader.clockMark();
+    }
+    return switch (outcome) {
+      case VALUE -> null;
+      case EMPTY -> reader.column().field().required() ? new Result.Lacking(reader.column()) : null;
+      case UNREADABLE, UNMAPPED -> new Result.Bad(reader.column(), value, outcome);
+    };
+  }
+
+  private @Nullable Result readAll(int i, CellReader reader, List<String> values) {
+    if (values.size() == 1) {
+      return readOne(i, reader, values.getFirst());
+    }
+    List<String> read = new ArrayList<>();
+    for (String value : values) {
+      Result result = readOne(i, reader, value);
+      if (result instanceof Result.Bad) {
+        return result;
+      }
+      if (!texts[i].isEmpty()) {
+        read.add(texts[i]);
+      }
+    }
+    if (read.size() > 1) {
+      repeated.put(i, read.toArray(String[]::new));
+      return null;
+    }
+    return readOne(i, reader, read.isEmpty() ? "" : read.getFirst());
+  }
+
+  private List<String> valuesOf(Column column, RawRecord record) {
+    if (column.split() != null) {
+      return List.of(record.cell(column.position()).split(Pattern.quote(column.split()), -1));
+    }
+    List<String> cells = record.cells(column.position());
+    if (cells.size() < 2) {
+      return cells.isEmpty() ? List.of("") : cells;
+    }
+    boolean repeats = REPEATING.getOrDefault(kind, Set.of()).contains(column.field().name());
+    // Elsewhere several values describe one thing; they stay together in one cell.
+    return repeats ? cells : List.of(joined(column, cells));
+  }
+
+  /// Several second factors matter together; of other repeated attributes the first is the main one,
+  /// as directories list them.
+  private static String joined(Column column, List<String> cells) {
+    return column.field().name().equals("mfa-method") ? String.join("; ", cells) : cells.getFirst();
+  }
+
+  /// Writes the facts of the record read last: one for each combination of repeated values.
+  void write(RawRecord record) {
+    int facts = repeated.values().stream().mapToInt(v -> v.length).reduce(1, (a, b) -> a * b);
+    for (int fact = 0; fact < facts; fact++) {
+      int rest = fact;
+      for (int i = 0; i < readers.size(); i++) {
+        String[] values = repeated.get(i);
+        String text = values == null ? texts[i] : values[rest % values.length];
+        rest = values == null ? rest : rest / values.length;
+        put(readers.get(i).column().field(), text, numbers[i]);
+      }
+      attributes.forEach((position, name) -> segment.text(name, attribute(record, position)));
+      segment.endRow(record.row(), clockMark);
+    }
+  }
+
+  private static String attribute(RawRecord record, int position) {
+    return record.repeats() ? String.join("; ", record.cells(position)) : record.cell(position);
+  }
+
+  private void put(Field field, String text, long number) {
+    if (field.type().isNumeric()) {
+      segment.number(field.name(), number);
+    } else {
+      segment.text(field.name(), text);
+    }
+  }
+
+  Moment.ClockMark clockMark() {
+    return clockMark;
+  }
+
+  Kind kind() {
+    return kind;
+  }
+
+  /// Seals a full segment, or what is left at the end.
+  void flush(boolean atEnd, FactSink sink) {
+    if (segment.isFull() || (atEnd && !segment.isEmpty())) {
+      sink.segment(segment.seal());
+    }
+  }
+}

@@ -1,0 +1,19 @@
+package app.stalekeys.core.evidence;
+
+import java.util.List;
+
+/// One record as the file has it, cells by the position of the [Head].
+public interface RawRecord {
+
+  /// The line on which it starts, from 1.
+  long row();
+
+  /// The cell's text as it stands, its first value where there are several; empty when absent.
+  String cell(int column);
+
+  /// All values of the cell: more than one only in formats that repeat an attribute.
+  List<String> cells(int column);
+
+  /// Whether a cell can have several values: never in formats of rows and columns.
+  boolean repeats();
+}

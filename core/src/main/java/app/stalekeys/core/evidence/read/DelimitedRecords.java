@@ -1,0 +1,293 @@
+package app.stalekeys.core.evidence.read;
+
+import app.stalekeys.core.evidence.EvidenceSpec;
+import app.stalekeys.core.evidence.Head;
+import app.stalekeys.core.evidence.IdRule;
+import app.stalekeys.core.evidence.RawRecord;
+import app.stalekeys.core.evidence.RawRecords;
+import app.stalekeys.core.evidence.RawSink;
+import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.source.Place;
+import app.stalekeys.core.source.UnusableSourceException;
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.CsvRecord;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/// Delimited text: any delimiter, RFC 4180 quotes, title lines above the head, repeated heads, blank
+/// lines, and a total line at the end. Streams; a record longer than 16 million letters is refused.
+final class DelimitedRecords implements RawRecords {
+
+  /// Lines looked at to find the head, and letters of them.
+  private static final int SAMPLE_LINES = 60;
+
+  private static final int SAMPLE_LETTERS = 1 << 20;
+  private static final Map<String, String> DELIMITER_NAMES =
+      Map.of(
+          ",",
+          "comma",
+          ";",
+          "semicolon",
+          "\t",
+          "tab",
+          "|",
+          "pipe",
+          "~",
+          "tilde",
+          "^",
+          "caret",
+          "§",
+          "section sign");
+
+  private final ByteSource source;
+  private final EvidenceSpec spec;
+  private @Nullable Layout layout;
+
+  /// @param head the head as found
+  private record Layout(Letters letters, HeadFinder.Found found, Head head) {}
+
+  DelimitedRecords(ByteSource source, EvidenceSpec spec) {
+    this.source = source;
+    this.spec = spec;
+  }
+
+  @Override
+  public Head head() throws IOException, UnusableSourceException {
+    return layout().head;
+  }
+
+  @Override
+  public Map<String, String> understanding() throws IOException, UnusableSourceException {
+    Layout known = layout();
+    Map<String, String> words = new LinkedHashMap<>();
+    String delimiter = known.found.delimiter();
+    words.put("delimiter", DELIMITER_NAMES.getOrDefault(delimiter, '"' + delimiter + '"'));
+    words.put("letters", known.letters.charset().name());
+    words.put("letters found by", known.letters.why());
+    int line = known.found.line();
+    String titles =
+        line == 1
+            ? ""
+            : line == 2 ? ", after 1 title line" : ", after " + (line - 1) + " title lines";
+    words.put("head", "line " + line + titles + "; " + known.found.why());
+    return words;
+  }
+
+  private Layout layout() throws IOException, UnusableSourceException {
+    if (layout == null) {
+      Letters letters = Letters.of(source, spec.read().encoding(), spec.file());
+      HeadFinder.Found found = new HeadFinder(spec, sample(letters)).find();
+      layout = new Layout(letters, found, readHead(letters, found));
+    }
+    return layout;
+  }
+
+  private List<String> sample(Letters letters) throws IOException, UnusableSourceException {
+    List<String> lines = new ArrayList<>();
+    try (BufferedReader reader = letters.open(source)) {
+      StringBuilder line = new StringBuilder();
+      int left = SAMPLE_LETTERS;
+      for (int c = reader.read();
+          c >= 0 && lines.size() < SAMPLE_LINES && left-- > 0;
+          c = reader.read()) {
+        if (c == '\n') {
+          lines.add(line.toString());
+          line.setLength(0);
+        } else if (c != '\r') {
+          line.append((char) c);
+        }
+      }
+      if (!line.isEmpty()) {
+        lines.add(line.toString());
+      }
+    } catch (CharacterCodingException wrong) {
+      throw letters.wrongByte(source, spec.file());
+    }
+    return lines;
+  }
+
+  private Head readHead(Letters letters, HeadFinder.Found found)
+      throws IOException, UnusableSourceException {
+    Head[] head = new Head[1];
+    walk(
+        letters,
+        found,
+        (record, line) -> {
+          head[0] = new Head(record.getFields(), line);
+          return false;
+        });
+    if (head[0] == null || head[0].names().stream().allMatch(String::isEmpty)) {
+      throw new UnusableSourceException(
+          Issue.unusable(
+              "head-missing",
+              "line %d should hold the heads of the columns and holds none; correct \"skip\" or \"header\" under \"read\""
+                  .formatted(found.line()),
+              Place.ofFile(spec.file())));
+    }
+    return head[0];
+  }
+
+  @Override
+  public void forEach(RawSink sink) throws IOException, UnusableSourceException {
+    Layout known = layout();
+    Walk walk = new Walk(known.head, sink);
+    walk(
+        known.letters,
+        known.found,
+        (record, line) -> {
+          walk.take(record, line);
+          return true;
+        });
+    walk.end();
+  }
+
+  private interface Visitor {
+    /// @return whether to go on
+    boolean visit(CsvRecord record, long line);
+  }
+
+  /// Walks over the head and all records below it.
+  private void walk(Letters letters, HeadFinder.Found found, Visitor visitor)
+      throws IOException, UnusableSourceException {
+    int above = found.line() - 1;
+    long reached = found.line();
+    try (BufferedReader reader = letters.open(source)) {
+      for (int i = 0; i < above; i++) {
+        reader.readLine();
+      }
+      try (CsvReader<CsvRecord> csv = csv(found.delimiter(), reader)) {
+        for (CsvRecord record : csv) {
+          reached = record.getStartingLineNumber() + above;
+          if (!visitor.visit(record, reached)) {
+            return;
+          }
+        }
+      }
+    } catch (CsvParseException shapeless) {
+      if (shapeless.getCause() instanceof CharacterCodingException) {
+        throw letters.wrongByte(source, spec.file());
+      }
+      throw new UnusableSourceException(
+          Issue.unusable(
+              "delimited-broken",
+              "after this line a quote opens and never closes, or one record is longer than can be read; have the file made again",
+              Place.ofRow(spec.file(), reached)));
+    } catch (CharacterCodingException wrong) {
+      throw letters.wrongByte(source, spec.file());
+    } catch (UncheckedIOException failed) {
+      if (failed.getCause() instanceof CharacterCodingException) {
+        throw letters.wrongByte(source, spec.file());
+      }
+      throw failed;
+    }
+  }
+
+  private static CsvReader<CsvRecord> csv(String delimiter, BufferedReader reader) {
+    return CsvReader.builder()
+        .fieldSeparator(delimiter)
+        .skipEmptyLines(false)
+        .allowUnclosedQuote(false)
+        .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+        .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+        .ofCsvRecord(reader);
+  }
+
+  /// Sorts records into read, skipped and malformed. A line that looks like a total is held back
+  /// until it is known whether anything but blanks follows.
+  private static final class Walk {
+    private final Head head;
+    private final RawSink sink;
+    private boolean aboveFirst = true;
+    private @Nullable CsvRecord held;
+    private long heldLine;
+
+    Walk(Head head, RawSink sink) {
+      this.head = head;
+      this.sink = sink;
+    }
+
+    void take(CsvRecord record, long line) {
+      if (aboveFirst) {
+        aboveFirst = false;
+        return;
+      }
+      List<String> cells = record.getFields();
+      if (cells.stream().allMatch(cell -> IdRule.trim(cell).isEmpty())) {
+        sink.skipped(line);
+        return;
+      }
+      releaseHeld();
+      if (isHead(cells)) {
+        sink.skipped(line);
+      } else if (TotalLine.matches(cells, head.size())) {
+        held = record;
+        heldLine = line;
+      } else {
+        pass(record, line);
+      }
+    }
+
+    private boolean isHead(List<String> cells) {
+      if (cells.size() != head.size()) {
+        return false;
+      }
+      for (int i = 0; i < cells.size(); i++) {
+        if (!IdRule.trim(cells.get(i)).equals(head.names().get(i))) {
+          return false;
+        }
+      }
+      return true;
+    }
+
+    private void releaseHeld() {
+      if (held != null) {
+        CsvRecord ordinary = held;
+        held = null;
+        pass(ordinary, heldLine);
+      }
+    }
+
+    private void pass(CsvRecord record, long line) {
+      if (record.getFieldCount() == head.size()) {
+        sink.record(new Cells(record, line));
+      } else {
+        sink.malformed(
+            line,
+            String.join(" | ", record.getFields()),
+            "%d cells where the head has %d".formatted(record.getFieldCount(), head.size()));
+      }
+    }
+
+    void end() {
+      if (held != null) {
+        sink.skipped(heldLine);
+      }
+    }
+  }
+
+  private record Cells(CsvRecord record, long row) implements RawRecord {
+    @Override
+    public String cell(int column) {
+      return record.getField(column);
+    }
+
+    @Override
+    public List<String> cells(int column) {
+      return List.of(record.getField(column));
+    }
+
+    @Override
+    public boolean repeats() {
+      return false;
+    }
+  }
+}

@@ -1,0 +1,50 @@
+package app.stalekeys.core.evidence.read;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.Charset;
+import java.util.ArrayList;
+import java.util.List;
+
+/// Lines of a text file as they are, for showing the evidence itself.
+public final class TextLines {
+
+  private static final int LONGEST = 4000;
+
+  /// @param number the line's number in the whole file, from 1
+  /// @param text the line, cut after 4,000 letters
+  public record Line(long number, String text) {}
+
+  private TextLines() {}
+
+  /// Reads some lines from a source that begins after `before` line ends of the file.
+  ///
+  /// @param from number of the first line wanted, greater than `before`
+  /// @param count how many at most
+  public static List<Line> read(
+      ByteSource source, Charset charset, long before, long from, int count) throws IOException {
+    List<Line> lines = new ArrayList<>();
+    try (BufferedReader reader =
+        new BufferedReader(new InputStreamReader(source.open(), charset))) {
+      long number = before;
+      for (String text = reader.readLine();
+          text != null && lines.size() < count;
+          text = reader.readLine()) {
+        number++;
+        if (number >= from) {
+          lines.add(new Line(number, shown(number == 1 ? withoutMark(text) : text)));
+        }
+      }
+    }
+    return lines;
+  }
+
+  private static String withoutMark(String text) {
+    return text.startsWith("\uFEFF") ? text.substring(1) : text;
+  }
+
+  private static String shown(String text) {
+    return text.length() <= LONGEST ? text : text.substring(0, LONGEST) + "…";
+  }
+}

@@ -1,0 +1,127 @@
+package app.stalekeys.core.signin;
+
+import app.stalekeys.core.access.Account;
+import app.stalekeys.core.access.AccountBook;
+import app.stalekeys.core.bits.LongColumn;
+import app.stalekeys.core.bits.TextColumn;
+import app.stalekeys.core.evidence.FactSource;
+import app.stalekeys.core.evidence.Kind;
+import app.stalekeys.core.evidence.Segment;
+import app.stalekeys.core.source.Place;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/// The sign-ins of one application up to the end of the as-of day. Rows after it are passed over:
+/// the audit is about what was known that day. Scanning costs one walk over the columns asked for.
+public final class SignInLog {
+
+  /// Receives attempts in the order of the files, which need not be the order of time.
+  public interface Visitor {
+    /// @param account null when no accounts file defines the account
+    /// @param at milliseconds since 1970-01-01 UTC
+    /// @param row the row in `file`
+    void visit(@Nullable Account account, long at, Outcome outcome, String file, long row);
+  }
+
+  private final List<FactSource> sources;
+  private final AccountBook accounts;
+  private final long end;
+
+  /// @param end the first instant after the as-of day
+  public SignInLog(Collection<? extends FactSource> sources, AccountBook accounts, Instant end) {
+    this.sources =
+        sources.stream()
+            .filter(source -> source.serves(Kind.SIGN_INS))
+            .map(FactSource.class::cast)
+            .toList();
+    this.accounts = accounts;
+    this.end = end.toEpochMilli();
+  }
+
+  /// The files the log comes from.
+  public List<String> files() {
+    return sources.stream().map(FactSource::file).toList();
+  }
+
+  public void scan(Visitor visitor) {
+    for (FactSource source : sources) {
+      for (Segment segment : source.segments(Kind.SIGN_INS)) {
+        scan(source, segment, visitor);
+      }
+    }
+  }
+
+  private void scan(FactSource source, Segment segment, Visitor visitor) {
+    LongColumn at = segment.numbers("at");
+    TextColumn names = segment.texts("account");
+    TextColumn directories = segment.texts("directory");
+    LongColumn rows = segment.fileRows();
+    Outcome[] outcomes = outcomes(segment.texts("outcome"));
+    TextColumn outcomeCodes = segment.texts("outcome");
+    // Without directories each distinct name is looked up once a segment, not once a row.
+    @Nullable Account[] known = accounts.hasDirectories() ? null : lookUp(names);
+    for (int i = 0; i < segment.rows(); i++) {
+      if (at.at(i) >= end) {
+        continue;
+      }
+      Account account =
+          known == null ? find(directories.at(i), names.at(i)) : known[names.codeAt(i)];
+      visitor.visit(account, at.at(i), outcomes[outcomeCodes.codeAt(i)], source.file(), rows.at(i));
+    }
+  }
+
+  private static Outcome[] outcomes(TextColumn column) {
+    Outcome[] outcomes = new Outcome[column.codes()];
+    for (int code = 1; code < outcomes.length; code++) {
+      outcomes[code] = Outcome.of(String.valueOf(column.textOf(code)));
+    }
+    return outcomes;
+  }
+
+  private @Nullable Account[] lookUp(TextColumn names) {
+    @Nullable Account[] known = new @Nullable Account[names.codes()];
+    for (int code = 1; code < known.length; code++) {
+      known[code] = find(null, names.textOf(code));
+    }
+    return known;
+  }
+
+  private @Nullable Account find(@Nullable String directory, @Nullable String name) {
+    return name == null ? null : accounts.find(directory == null ? "" : directory, name);
+  }
+
+  /// The latest success of each account and how much was looked at.
+  ///
+  /// @param byAccount by [Account#index()]; null where the account never succeeded
+  /// @param attempts all rows up to the end of the as-of day
+  public record LastSuccesses(@Nullable Success[] byAccount, long attempts) {}
+
+  /// One success and the row that says so.
+  public record Success(Instant at, Place place) {}
+
+  public LastSuccesses lastSuccesses() {
+    int size = accounts.accounts().size();
+    long[] last = new long[size];
+    java.util.Arrays.fill(last, LongColumn.ABSENT);
+    long[] rows = new long[size];
+    String[] files = new String[size];
+    long[] attempts = new long[1];
+    scan((account, at, outcome, file, row) -> {
+      attempts[0]++;
+      if (outcome == Outcome.SUCCESS && account != null && at > last[account.index()]) {
+        last[account.index()] = at;
+        rows[account.index()] = row;
+        files[account.index()] = file;
+      }
+    });
+    @Nullable Success[] successes = new @Nullable Success[size];
+    for (int i = 0; i < size; i++) {
+      if (last[i] != LongColumn.ABSENT) {
+        successes[i] = new Success(Instant.ofEpochMilli(last[i]), Place.ofRow(files[i], rows[i]));
+      }
+    }
+    return new LastSuccesses(successes, attempts[0]);
+  }
+}

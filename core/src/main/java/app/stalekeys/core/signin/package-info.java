@@ -1,0 +1,3 @@
+/// The log of attempts to enter: scanned column by column, never held as objects. May depend on
+/// `source`, `bits`, `evidence` and `access`.
+package app.stalekeys.core.signin;

@@ -1,0 +1,53 @@
+package app.stalekeys.core.snapshot;
+
+import app.stalekeys.core.access.Account;
+import app.stalekeys.core.access.AccountBook;
+import app.stalekeys.core.access.Assignment;
+import app.stalekeys.core.access.Role;
+import app.stalekeys.core.access.RoleGraph;
+import app.stalekeys.core.match.Match;
+import app.stalekeys.core.signin.SignInLog;
+import app.stalekeys.core.source.Place;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/// One application's part of a snapshot.
+///
+/// @param matches by [Account#index()]; null for an account without a person
+/// @param privileges by [Account#index()]; empty for an ordinary account
+public record ApplicationAccess(
+    Application application,
+    Coverage coverage,
+    AccountBook book,
+    RoleGraph roles,
+    List<Assignment> assignments,
+    @Nullable Match[] matches,
+    List<List<Privilege>> privileges,
+    SignInLog signIns,
+    SignInLog.LastSuccesses lastSuccesses) {
+
+  /// Why an account is privileged: the flagged role it reaches, and the assignment it starts from.
+  public record Privilege(Role role, Place assignment) {}
+
+  public List<Account> accounts() {
+    return book.accounts();
+  }
+
+  public @Nullable Match match(Account account) {
+    return matches[account.index()];
+  }
+
+  /// Whether the account reaches a role flagged privileged or everything through an assignment that
+  /// holds on the as-of date, whatever the account's own state.
+  public boolean isPrivileged(Account account) {
+    return !privileges.get(account.index()).isEmpty();
+  }
+
+  public List<Privilege> privileges(Account account) {
+    return privileges.get(account.index());
+  }
+
+  public SignInLog.@Nullable Success lastSuccess(Account account) {
+    return lastSuccesses.byAccount()[account.index()];
+  }
+}

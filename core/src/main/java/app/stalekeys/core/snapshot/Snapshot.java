@@ -1,0 +1,59 @@
+package app.stalekeys.core.snapshot;
+
+import app.stalekeys.core.evidence.FactSource;
+import app.stalekeys.core.people.Roster;
+import app.stalekeys.core.source.Issue;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+
+/// The access of all applications as at one date.
+///
+/// @param asOf the as-of day; its end in `zone` is what the checks call T
+/// @param applications in the order of the audit file
+/// @param problems rows that repeat, contradict each other or point at nothing; all of them were kept
+public record Snapshot(
+    LocalDate asOf,
+    ZoneId zone,
+    Roster roster,
+    List<ApplicationAccess> applications,
+    List<Issue> problems) {
+
+  public Snapshot {
+    applications = List.copyOf(applications);
+    problems = List.copyOf(problems);
+  }
+
+  /// Builds the snapshot; walks over every fact a few times and holds accounts, roles, assignments
+  /// and people, but no log rows.
+  public static Snapshot build(
+      LocalDate asOf,
+      ZoneId zone,
+      List<Application> applications,
+      Collection<? extends FactSource> sources) {
+    List<Issue> problems = new ArrayList<>();
+    Roster roster = Roster.read(sources, problems);
+    List<FactSource> shared =
+        sources.stream().filter(s -> s.application() == null).map(FactSource.class::cast).toList();
+    List<ApplicationAccess> built = new ArrayList<>();
+    for (Application application : applications) {
+      List<FactSource> own =
+          sources.stream()
+              .filter(source -> application.id().equals(source.application()))
+              .map(FactSource.class::cast)
+              .toList();
+      built.add(
+          new ApplicationBuilder(application, own, shared, roster, asOf, endOf(asOf, zone))
+              .build(problems));
+    }
+    return new Snapshot(asOf, zone, roster, built, problems);
+  }
+
+  /// The first instant after the as-of day.
+  static Instant endOf(LocalDate asOf, ZoneId zone) {
+    return asOf.plusDays(1).atStartOfDay(zone).toInstant();
+  }
+}

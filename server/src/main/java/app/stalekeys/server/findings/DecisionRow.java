@@ -1,0 +1,95 @@
+package app.stalekeys.server.findings;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+
+/// One decision on a finding. Decisions are only added; the latest holds.
+@Entity
+@Table(name = "decision")
+class DecisionRow {
+
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  private @Nullable Long id;
+
+  private long auditId;
+  private String findingKey = "";
+  private int seq;
+
+  @Enumerated(EnumType.STRING)
+  private Verdict verdict = Verdict.OPEN;
+
+  private String reason = "";
+  private String approver = "";
+  private @Nullable LocalDate untilDay;
+  private String decidedBy = "";
+  private Instant decidedAt = Instant.EPOCH;
+  private boolean latest = true;
+
+  protected DecisionRow() {}
+
+  DecisionRow(
+      long auditId,
+      String findingKey,
+      int seq,
+      Verdict verdict,
+      String reason,
+      String approver,
+      @Nullable LocalDate untilDay,
+      String decidedBy,
+      Instant decidedAt) {
+    this.auditId = auditId;
+    this.findingKey = findingKey;
+    this.seq = seq;
+    this.verdict = verdict;
+    this.reason = reason;
+    this.approver = approver;
+    this.untilDay = untilDay;
+    this.decidedBy = decidedBy;
+    this.decidedAt = decidedAt;
+  }
+
+  void overtaken() {
+    latest = false;
+  }
+
+  String findingKey() {
+    return findingKey;
+  }
+
+  int seq() {
+    return seq;
+  }
+
+  Verdict verdict() {
+    return verdict;
+  }
+
+  String reason() {
+    return reason;
+  }
+
+  String approver() {
+    return approver;
+  }
+
+  @Nullable LocalDate untilDay() {
+    return untilDay;
+  }
+
+  String decidedBy() {
+    return decidedBy;
+  }
+
+  Instant decidedAt() {
+    return decidedAt;
+  }
+}

@@ -1,0 +1,150 @@
+package app.stalekeys.server.findings;
+
+import app.stalekeys.server.audits.OpenSnapshot;
+import app.stalekeys.server.journal.Journal;
+import app.stalekeys.server.platform.Refusal;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/// Decides findings, one or many at once: all of them or, when somebody else was faster with one, none.
+@Service
+class Decisions {
+
+  private static final int LONGEST = 4000;
+  private static final int MOST = 5000;
+
+  /// A finding and the number of the decision the user has seen, 0 for none.
+  record Seen(String key, int decision) {}
+
+  record Decide(
+      List<Seen> findings,
+      Verdict verdict,
+      @Nullable String reason,
+      @Nullable String approver,
+      @Nullable LocalDate until) {}
+
+  private final DecisionRows rows;
+  private final Journal journal;
+  private final Clock clock;
+
+  Decisions(DecisionRows rows, Journal journal, Clock clock) {
+    this.rows = rows;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  @Transactional
+  public void decide(OpenSnapshot snapshot, Decide decide, String who) {
+    check(decide, snapshot.file().asOf());
+    Map<String, DecisionRow> latest = latest(snapshot.auditId(), decide.findings());
+    List<String> conflicts = new ArrayList<>();
+    for (Seen seen : decide.findings()) {
+      DecisionRow known = latest.get(seen.key());
+      if (known != null && known.seq() != seen.decision()) {
+        conflicts.add(
+            "%s decided one of these meanwhile: %s. Look at it and decide again."
+                .formatted(known.decidedBy(), known.verdict().words()));
+      }
+    }
+    if (!conflicts.isEmpty()) {
+      throw Refusal.conflict(conflicts.getFirst());
+    }
+    Instant now = clock.instant();
+    try {
+      decide
+          .findings()
+          .forEach(seen -> add(snapshot, decide, seen, latest.get(seen.key()), who, now));
+      rows.flush();
+    } catch (DataIntegrityViolationException twoAtOnce) {
+      throw Refusal.conflict("Somebody decided one of these at the same moment. Look again.");
+    }
+  }
+
+  private Map<String, DecisionRow> latest(long audit, List<Seen> findings) {
+    Map<String, DecisionRow> latest = new HashMap<>();
+    rows.findByAuditIdAndLatestTrueAndFindingKeyIn(audit, findings.stream().map(Seen::key).toList())
+        .forEach(row -> latest.put(row.findingKey(), row));
+    return latest;
+  }
+
+  private void add(
+      OpenSnapshot snapshot,
+      Decide decide,
+      Seen seen,
+      @Nullable DecisionRow before,
+      String who,
+      Instant now) {
+    if (before != null) {
+      before.overtaken();
+    }
+    rows.save(
+        new DecisionRow(
+            snapshot.auditId(),
+            seen.key(),
+            seen.decision() + 1,
+            decide.verdict(),
+            text(decide.reason()),
+            text(decide.approver()),
+            decide.until(),
+            who,
+            now));
+    journal.write(
+        who,
+        "decision",
+        "finding %s of %s: %s%s%s"
+            .formatted(
+                seen.key(),
+                snapshot.file().title(),
+                decide.verdict().words(),
+                decide.until() == null ? "" : " until " + decide.until(),
+                text(decide.reason()).isEmpty() ? "" : ", because " + text(decide.reason())));
+  }
+
+  private static String text(@Nullable String given) {
+    return given == null ? "" : given.strip();
+  }
+
+  private static void check(Decide decide, LocalDate asOf) {
+    List<String> faults = new ArrayList<>();
+    boolean reasoned = !text(decide.reason()).isEmpty();
+    if (decide.findings().isEmpty() || decide.findings().size() > MOST) {
+      faults.add(
+          "Choose from 1 to %,d findings; %,d were chosen."
+              .formatted(MOST, decide.findings().size()));
+    }
+    if ((decide.verdict() == Verdict.ACCEPT || decide.verdict() == Verdict.DISMISS) && !reasoned) {
+      faults.add("Say why: an accepted or dismissed finding needs a reason.");
+    }
+    if (decide.verdict() == Verdict.ACCEPT) {
+      if (text(decide.approver()).isEmpty()) {
+        faults.add("Say who approved it.");
+      }
+      if (decide.until() == null || !decide.until().isAfter(asOf)) {
+        faults.add("Say until when: a day after %s.".formatted(asOf));
+      }
+    }
+    if (decide.verdict() == Verdict.ASK && !reasoned) {
+      faults.add("Say whom you asked, and what.");
+    }
+    if (text(decide.reason()).length() > LONGEST) {
+      faults.add("The reason is longer than %,d letters.".formatted(LONGEST));
+    }
+    if (!faults.isEmpty()) {
+      throw Refusal.unusable(faults);
+    }
+  }
+
+  @Transactional(readOnly = true)
+  public List<DecisionRow> history(long audit, String key) {
+    return rows.findByAuditIdAndFindingKeyOrderBySeqDesc(audit, key);
+  }
+}

@@ -1,0 +1,115 @@
+package app.stalekeys.server.findings;
+
+import app.stalekeys.core.access.Account;
+import app.stalekeys.core.audit.AuditRun;
+import app.stalekeys.core.check.CheckResult;
+import app.stalekeys.core.check.Examiner;
+import app.stalekeys.core.check.Finding;
+import app.stalekeys.core.snapshot.ApplicationAccess;
+import app.stalekeys.core.snapshot.Snapshot;
+import app.stalekeys.server.audits.OpenSnapshot;
+import app.stalekeys.server.audits.Snapshots;
+import app.stalekeys.server.gather.Evidence;
+import app.stalekeys.server.jobs.Job;
+import app.stalekeys.server.journal.Journal;
+import jakarta.persistence.EntityManager;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/// Builds a snapshot from the kept facts, runs the checks, and keeps the findings in the place of those
+/// before. The same core call as on the command line.
+@Service
+public class Examinations {
+
+  private static final int BATCH = 500;
+
+  private final Snapshots snapshots;
+  private final Evidence evidence;
+  private final FindingBody bodies;
+  private final EntityManager store;
+  private final TransactionTemplate transactions;
+  private final Journal journal;
+  private final Map<Long, Snapshot> loaded = new ConcurrentHashMap<>();
+
+  Examinations(
+      Snapshots snapshots,
+      Evidence evidence,
+      FindingBody bodies,
+      EntityManager store,
+      TransactionTemplate transactions,
+      Journal journal) {
+    this.snapshots = snapshots;
+    this.evidence = evidence;
+    this.bodies = bodies;
+    this.store = store;
+    this.transactions = transactions;
+    this.journal = journal;
+  }
+
+  /// Examines the snapshot anew.
+  public void examine(long snapshotId, String who, Job job) {
+    OpenSnapshot open = snapshots.get(snapshotId);
+    job.step("Examining", 0);
+    Snapshot snapshot = build(open);
+    Examiner.Result result = AuditRun.examine(open.file(), snapshot);
+    transactions.executeWithoutResult(status -> {
+      evidence.replaceProblems(snapshotId, snapshot.problems());
+      replace(snapshotId, result);
+      summarise(snapshotId, snapshot);
+      snapshots.examined(snapshotId);
+      journal.write(
+          who,
+          "examination",
+          "examined %s as of %s: %,d findings"
+              .formatted(open.file().title(), open.file().asOf(), result.findings().size()));
+    });
+    loaded.put(snapshotId, snapshot);
+  }
+
+  /// The snapshot in memory; built from the kept facts when it is first asked for.
+  public Snapshot loaded(long snapshotId) {
+    return loaded.computeIfAbsent(snapshotId, id -> build(snapshots.get(id)));
+  }
+
+  private Snapshot build(OpenSnapshot open) {
+    return AuditRun.snapshot(open.file(), evidence.facts(open));
+  }
+
+  private void replace(long snapshotId, Examiner.Result result) {
+    for (String table : List.of("FindingRow", "CheckResultRow", "ApplicationSummary")) {
+      store
+          .createQuery("delete from " + table + " t where t.snapshotId = :id")
+          .setParameter("id", snapshotId)
+          .executeUpdate();
+    }
+    int position = 0;
+    for (Finding finding : result.findings()) {
+      store.persist(new FindingRow(snapshotId, position++, finding, bodies.write(finding)));
+      if (position % BATCH == 0) {
+        store.flush();
+        store.clear();
+      }
+    }
+    position = 0;
+    for (CheckResult check : result.checks()) {
+      store.persist(new CheckResultRow(snapshotId, position++, check));
+    }
+  }
+
+  private void summarise(long snapshotId, Snapshot snapshot) {
+    for (ApplicationAccess access : snapshot.applications()) {
+      List<Account> accounts = access.accounts();
+      store.persist(
+          new ApplicationSummary(
+              snapshotId,
+              access.application().id(),
+              accounts.size(),
+              (int) accounts.stream().filter(a -> a.isEnabled(snapshot.asOf())).count(),
+              (int) accounts.stream().filter(a -> access.match(a) != null).count(),
+              (int) accounts.stream().filter(access::isPrivileged).count()));
+    }
+  }
+}

@@ -1,0 +1,86 @@
+package app.stalekeys.server.findings;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/// Which findings are asked for. Lists that are empty let everything through.
+///
+/// @param states `open`, `fix`, `accept`, `dismiss`, `ask`
+/// @param text words that must stand in subject, person or sentence
+/// @param sort a column of the list
+public record FindingFilter(
+    List<String> checks,
+    List<String> applications,
+    List<String> severities,
+    List<String> states,
+    String text,
+    String sort,
+    boolean descending) {
+
+  static final Map<String, String> SORTS =
+      Map.of(
+          "order", "f.position",
+          "severity", "f.severityRank",
+          "subject", "f.subjectKey",
+          "person", "f.personName",
+          "application", "f.application",
+          "figure", "f.figure",
+          "decision", "d.verdict");
+
+  public FindingFilter {
+    checks = List.copyOf(checks);
+    applications = List.copyOf(applications);
+    severities = List.copyOf(severities);
+    states = List.copyOf(states);
+  }
+
+  public static FindingFilter of(
+      @Nullable List<String> checks,
+      @Nullable List<String> applications,
+      @Nullable List<String> severities,
+      @Nullable List<String> states,
+      @Nullable String text,
+      @Nullable String sort) {
+    String column = sort == null ? "" : sort.startsWith("-") ? sort.substring(1) : sort;
+    return new FindingFilter(
+        given(checks),
+        given(applications),
+        given(severities),
+        given(states),
+        text == null ? "" : text.strip(),
+        SORTS.containsKey(column) ? column : "order",
+        sort != null && sort.startsWith("-"));
+  }
+
+  private static List<String> given(@Nullable List<String> values) {
+    return values == null ? List.of() : values;
+  }
+
+  /// The verdicts asked for; empty for any.
+  List<Verdict> verdicts() {
+    return states.stream().map(s -> Verdict.valueOf(s.toUpperCase(Locale.ROOT))).toList();
+  }
+
+  /// The filter in words, for the head of a list that leaves the house.
+  public String words() {
+    List<String> parts = new ArrayList<>();
+    add(parts, "check", checks);
+    add(parts, "application", applications);
+    add(parts, "severity", severities);
+    add(parts, "state", verdicts().stream().map(Verdict::words).toList());
+    if (!text.isEmpty()) {
+      parts.add("with \"" + text + "\"");
+    }
+    return parts.isEmpty() ? "all findings" : String.join("; ", parts);
+  }
+
+  private static void add(List<String> parts, String name, List<String> values) {
+    if (!values.isEmpty()) {
+      parts.add(name + " " + values.stream().collect(Collectors.joining(" or ")));
+    }
+  }
+}

@@ -1,0 +1,254 @@
+package app.stalekeys.server.findings;
+
+import app.stalekeys.core.audit.Citations;
+import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckResult;
+import app.stalekeys.core.check.Remedy;
+import app.stalekeys.core.check.catalogue.Catalogue;
+import app.stalekeys.core.source.Place;
+import app.stalekeys.server.audits.OpenSnapshot;
+import app.stalekeys.server.audits.Snapshots;
+import app.stalekeys.server.gather.Evidence;
+import app.stalekeys.server.platform.Refusal;
+import java.security.Principal;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/// The triage desk's requests.
+@RestController
+@RequestMapping("/api/snapshots/{snapshot}/findings")
+class FindingsController {
+
+  private static final int MOST = 500;
+  private static final int SHOWN_EVIDENCE = 60;
+
+  record DecisionView(
+      int seq,
+      String verdict,
+      String words,
+      String reason,
+      String approver,
+      @Nullable String until,
+      String by,
+      String at) {
+    static @Nullable DecisionView of(@Nullable DecisionRow row) {
+      return row == null
+          ? null
+          : new DecisionView(
+              row.seq(),
+              row.verdict().name().toLowerCase(Locale.ROOT),
+              row.verdict().words(),
+              row.reason(),
+              row.approver(),
+              row.untilDay() == null ? null : row.untilDay().toString(),
+              row.decidedBy(),
+              row.decidedAt().toString());
+    }
+  }
+
+  record FindingLine(
+      String key,
+      String check,
+      String severity,
+      String application,
+      String subjectType,
+      String subject,
+      String person,
+      String personName,
+      @Nullable Long figure,
+      String sentence,
+      Map<String, Object> facts,
+      @Nullable DecisionView decision) {}
+
+  record FindingPage(long total, List<FindingLine> lines) {}
+
+  record GroupView(
+      String check,
+      String title,
+      String severity,
+      long findings,
+      long open,
+      int tested,
+      List<String> notTestedIn) {}
+
+  record ApplicationName(String id, String name) {}
+
+  record Desk(List<GroupView> groups, List<ApplicationName> applications, long total, long open) {}
+
+  record EvidenceView(String citation, String file, long row, @Nullable String line) {}
+
+  record RemedyView(String title, List<String> steps, int minutes) {}
+
+  record FindingDetail(
+      FindingLine finding,
+      String checkTitle,
+      String why,
+      List<String> references,
+      List<EvidenceView> evidence,
+      long evidenceTotal,
+      List<RemedyView> remedies,
+      List<LifeLine.Event> life,
+      List<DecisionView> history,
+      long others) {}
+
+  private final Snapshots snapshots;
+  private final FindingList list;
+  private final FindingBody bodies;
+  private final Decisions decisions;
+  private final Evidence evidence;
+  private final LifeLine life;
+
+  FindingsController(
+      Snapshots snapshots,
+      FindingList list,
+      FindingBody bodies,
+      Decisions decisions,
+      Evidence evidence,
+      LifeLine life) {
+    this.snapshots = snapshots;
+    this.list = list;
+    this.bodies = bodies;
+    this.decisions = decisions;
+    this.evidence = evidence;
+    this.life = life;
+  }
+
+  @GetMapping("/desk")
+  Desk desk(@PathVariable long snapshot) {
+    OpenSnapshot open = snapshots.get(snapshot);
+    List<FindingList.Count> counts = list.counts(open);
+    List<CheckResult> results = list.checks(open);
+    return new Desk(
+        Catalogue.checks().stream().map(check -> group(check, counts, results)).toList(),
+        open.file().applications().stream()
+            .map(application -> new ApplicationName(application.id(), application.name()))
+            .toList(),
+        counts.stream().mapToLong(FindingList.Count::count).sum(),
+        counts.stream().filter(FindingList.Count::open).mapToLong(FindingList.Count::count).sum());
+  }
+
+  private static GroupView group(
+      Check check, List<FindingList.Count> counts, List<CheckResult> results) {
+    List<FindingList.Count> own =
+        counts.stream().filter(count -> count.check().equals(check.id())).toList();
+    List<CheckResult> fared =
+        results.stream().filter(result -> result.check().equals(check.id())).toList();
+    return new GroupView(
+        check.id(),
+        check.title(),
+        check.severity().word(),
+        own.stream().mapToLong(FindingList.Count::count).sum(),
+        own.stream().filter(FindingList.Count::open).mapToLong(FindingList.Count::count).sum(),
+        fared.stream().mapToInt(CheckResult::tested).sum(),
+        fared.stream()
+            .filter(result -> result.state() != CheckResult.State.TESTED)
+            .map(CheckResult::application)
+            .toList());
+  }
+
+  @GetMapping
+  FindingPage page(
+      @PathVariable long snapshot,
+      @RequestParam(required = false) @Nullable List<String> check,
+      @RequestParam(required = false) @Nullable List<String> application,
+      @RequestParam(required = false) @Nullable List<String> severity,
+      @RequestParam(required = false) @Nullable List<String> state,
+      @RequestParam(required = false) @Nullable String text,
+      @RequestParam(required = false) @Nullable String sort,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "200") int limit) {
+    OpenSnapshot open = snapshots.get(snapshot);
+    FindingFilter filter = FindingFilter.of(check, application, severity, state, text, sort);
+    return new FindingPage(
+        list.count(open, filter),
+        list.page(open, filter, Math.max(0, offset), Math.clamp(limit, 1, MOST)).stream()
+            .map(this::line)
+            .toList());
+  }
+
+  private FindingLine line(FindingList.Line line) {
+    FindingRow row = line.finding();
+    return new FindingLine(
+        row.findingKey(),
+        row.checkId(),
+        row.severity(),
+        row.application(),
+        row.subjectType(),
+        row.subjectKey(),
+        row.person(),
+        row.personName(),
+        row.figure(),
+        row.sentence(),
+        bodies.read(row).facts(),
+        DecisionView.of(line.decision()));
+  }
+
+  @GetMapping("/{key}")
+  FindingDetail detail(@PathVariable long snapshot, @PathVariable String key) {
+    OpenSnapshot open = snapshots.get(snapshot);
+    FindingRow row =
+        list.one(open, key)
+            .orElseThrow(() -> Refusal.missing("This finding does not stand any more."));
+    List<DecisionRow> history = decisions.history(open.auditId(), key);
+    Check check = Catalogue.check(row.checkId()).orElseThrow();
+    FindingBody.Body body = bodies.read(row);
+    return new FindingDetail(
+        line(new FindingList.Line(row, history.isEmpty() ? null : history.getFirst())),
+        check.title(),
+        check.why(),
+        check.references(),
+        cited(open, body.evidence()),
+        body.evidence().size(),
+        check.remedies().stream().map(FindingsController::remedy).toList(),
+        life.of(open, row),
+        history.stream().map(DecisionView::of).filter(Objects::nonNull).toList(),
+        list.others(open, row));
+  }
+
+  private List<EvidenceView> cited(OpenSnapshot open, List<FindingBody.Cited> cited) {
+    Citations citations = Citations.of(open.file().evidence());
+    return cited.stream()
+        .limit(SHOWN_EVIDENCE)
+        .map(place ->
+            new EvidenceView(
+                citations.file(place.file()),
+                place.file(),
+                place.row(),
+                evidence.rawLine(open.id(), Place.ofRow(place.file(), place.row())).orElse(null)))
+        .toList();
+  }
+
+  private static RemedyView remedy(Remedy remedy) {
+    return new RemedyView(remedy.title(), remedy.steps(), remedy.minutes());
+  }
+
+  /// Decides findings and answers with the decisions that now hold, by finding.
+  @PostMapping("/decisions")
+  Map<String, DecisionView> decide(
+      @PathVariable long snapshot, @RequestBody Decisions.Decide decide, Principal who) {
+    OpenSnapshot open = snapshots.get(snapshot);
+    decisions.decide(open, decide, who.getName());
+    return decide.findings().stream()
+        .map(Decisions.Seen::key)
+        .collect(
+            Collectors.toMap(
+                key -> key,
+                key ->
+                    Objects.requireNonNull(
+                        DecisionView.of(decisions.history(open.auditId(), key).getFirst())),
+                (a, b) -> a,
+                LinkedHashMap::new));
+  }
+}

@@ -1,0 +1,87 @@
+package app.stalekeys.server.jobs;
+
+import app.stalekeys.server.platform.Refusal;
+import jakarta.annotation.PreDestroy;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicLong;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+
+/// Runs jobs one after the other and keeps the last hundred to be looked at.
+@Service
+public class Jobs {
+
+  /// The work of a job. A [Refusal] it throws is shown to the user as its sentences.
+  @FunctionalInterface
+  public interface Work {
+    void run(Job job) throws Exception;
+  }
+
+  private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
+  private static final int KEPT = 100;
+
+  private final ExecutorService worker =
+      Executors.newSingleThreadExecutor(task -> {
+        Thread thread = new Thread(task, "jobs");
+        thread.setDaemon(true);
+        return thread;
+      });
+  private final ConcurrentSkipListMap<Long, Job> jobs = new ConcurrentSkipListMap<>();
+  private final AtomicLong ids = new AtomicLong();
+
+  public Job submit(String title, Work work) {
+    Job job = new Job(ids.incrementAndGet(), title);
+    jobs.put(job.id(), job);
+    if (jobs.size() > KEPT) {
+      jobs.pollFirstEntry();
+    }
+    worker.execute(() -> run(job, work));
+    return job;
+  }
+
+  /// A job for work that the caller does itself and waits for.
+  public Job attended(String title) {
+    return new Job(ids.incrementAndGet(), title);
+  }
+
+  private static void run(Job job, Work work) {
+    job.state(Job.State.RUNNING, List.of());
+    try {
+      work.run(job);
+      job.state(Job.State.DONE, List.of());
+    } catch (Refusal refusal) {
+      Job.State ended = job.stopAsked() ? Job.State.STOPPED : Job.State.FAILED;
+      job.state(ended, refusal.sentences());
+    } catch (Exception failure) {
+      LOG.error("the job {} failed", job.title(), failure);
+      job.state(
+          Job.State.FAILED,
+          List.of(
+              "Something went wrong inside Stale Keys. Nothing was changed; the log says more."));
+    }
+  }
+
+  Job job(long id) {
+    Job job = jobs.get(id);
+    if (job == null) {
+      throw Refusal.missing("This piece of work is over and no longer kept.");
+    }
+    return job;
+  }
+
+  Collection<Job> all() {
+    return Map.copyOf(jobs).values();
+  }
+
+  @PreDestroy
+  void stop() {
+    jobs.values().forEach(Job::askToStop);
+    worker.shutdown();
+  }
+}

@@ -1,0 +1,3 @@
+/// The append-only, hash-chained record of who did what. Entry point: [Journal]. May depend on
+/// `platform`.
+package app.stalekeys.server.journal;

@@ -1,0 +1,105 @@
+package app.stalekeys.server.standing;
+
+import app.stalekeys.core.audit.AuditFileWriter;
+import app.stalekeys.core.audit.AuditFolder;
+import app.stalekeys.core.evidence.read.Sha256;
+import app.stalekeys.core.journal.JournalEntry;
+import app.stalekeys.server.audits.OpenSnapshot;
+import app.stalekeys.server.audits.Snapshots;
+import app.stalekeys.server.gather.Evidence;
+import app.stalekeys.server.journal.Journal;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.json.JsonMapper;
+
+/// The audit as a folder in an archive: audit file, evidence as received, its hashes in the form of
+/// `sha256sum`, and the journal. `stale-keys verify` checks it, `stale-keys examine` runs it.
+@RestController
+@RequestMapping("/api/snapshots/{snapshot}/audit.zip")
+class SavedAudit {
+
+  private final Snapshots snapshots;
+  private final Evidence evidence;
+  private final Journal journal;
+  private final JsonMapper json;
+
+  SavedAudit(Snapshots snapshots, Evidence evidence, Journal journal, JsonMapper json) {
+    this.snapshots = snapshots;
+    this.evidence = evidence;
+    this.journal = journal;
+    this.json = json;
+  }
+
+  @GetMapping
+  void save(@PathVariable long snapshot, HttpServletResponse response, Principal who)
+      throws IOException {
+    OpenSnapshot open = snapshots.get(snapshot);
+    journal.write(who.getName(), "audit", "saved %s as a folder".formatted(open.file().title()));
+    response.setContentType("application/zip");
+    response.setHeader(
+        HttpHeaders.CONTENT_DISPOSITION,
+        ContentDisposition.attachment()
+            .filename("audit-" + open.file().asOf() + ".zip")
+            .build()
+            .toString());
+    try (ZipOutputStream zip =
+        new ZipOutputStream(response.getOutputStream(), StandardCharsets.UTF_8)) {
+      write(open, zip);
+    }
+  }
+
+  private void write(OpenSnapshot open, ZipOutputStream zip) throws IOException {
+    byte[] file = AuditFileWriter.write(open.file()).getBytes(StandardCharsets.UTF_8);
+    StringBuilder hashes = new StringBuilder();
+    hashes.append(Sha256.of(file)).append("  ").append(AuditFolder.FILE).append('\n');
+    entry(zip, AuditFolder.FILE, out -> out.write(file));
+    for (Evidence.Summary kept : evidence.summaries(open.id())) {
+      hashes.append(kept.sha256()).append("  ").append(kept.file()).append('\n');
+      entry(
+          zip,
+          kept.file(),
+          out -> {
+            try (InputStream in = evidence.original(kept.id())) {
+              in.transferTo(out);
+            }
+          });
+    }
+    entry(
+        zip,
+        "evidence.sha256",
+        out -> out.write(hashes.toString().getBytes(StandardCharsets.UTF_8)));
+    entry(zip, "journal.jsonl", out -> journal.read(row -> line(row, out)));
+  }
+
+  private void line(JournalEntry entry, OutputStream out) {
+    try {
+      out.write(json.writeValueAsBytes(entry));
+      out.write('\n');
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    }
+  }
+
+  private interface Writing {
+    void to(OutputStream out) throws IOException;
+  }
+
+  private static void entry(ZipOutputStream zip, String name, Writing writing) throws IOException {
+    zip.putNextEntry(new ZipEntry(name));
+    writing.to(zip);
+    zip.closeEntry();
+  }
+}
