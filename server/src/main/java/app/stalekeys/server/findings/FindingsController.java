@@ -85,9 +85,19 @@ class FindingsController {
 
   record ApplicationName(String id, String name) {}
 
-  record Desk(List<GroupView> groups, List<ApplicationName> applications, long total, long open) {}
+  /// How many findings share check, application, severity and state.
+  record CountView(String check, String application, String severity, boolean open, long count) {}
 
-  record EvidenceView(String citation, String file, long row, @Nullable String line) {}
+  record Desk(
+      List<GroupView> groups,
+      List<ApplicationName> applications,
+      List<CountView> counts,
+      long total,
+      long open) {}
+
+  /// @param evidenceId the file to open at `row`
+  record EvidenceView(
+      String citation, String file, long evidenceId, long row, @Nullable String line) {}
 
   record RemedyView(String title, List<String> steps, int minutes) {}
 
@@ -134,6 +144,9 @@ class FindingsController {
         Catalogue.checks().stream().map(check -> group(check, counts, results)).toList(),
         open.file().applications().stream()
             .map(application -> new ApplicationName(application.id(), application.name()))
+            .toList(),
+        counts.stream()
+            .map(c -> new CountView(c.check(), c.application(), c.severity(), c.open(), c.count()))
             .toList(),
         counts.stream().mapToLong(FindingList.Count::count).sum(),
         counts.stream().filter(FindingList.Count::open).mapToLong(FindingList.Count::count).sum());
@@ -219,12 +232,16 @@ class FindingsController {
 
   private List<EvidenceView> cited(OpenSnapshot open, List<FindingBody.Cited> cited) {
     Citations citations = Citations.of(open.file().evidence());
+    Map<String, Long> ids =
+        evidence.summaries(open.id()).stream()
+            .collect(Collectors.toMap(Evidence.Summary::file, Evidence.Summary::id));
     return cited.stream()
         .limit(SHOWN_EVIDENCE)
         .map(place ->
             new EvidenceView(
                 citations.file(place.file()),
                 place.file(),
+                ids.getOrDefault(place.file(), 0L),
                 place.row(),
                 evidence.rawLine(open.id(), Place.ofRow(place.file(), place.row())).orElse(null)))
         .toList();

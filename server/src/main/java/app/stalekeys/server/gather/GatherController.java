@@ -63,7 +63,8 @@ class GatherController {
       @Nullable String filter,
       Counts counts,
       String explanation,
-      int issues) {}
+      int issues,
+      long textLines) {}
 
   record IssueView(
       String weight, String code, String sentence, String file, long row, @Nullable String column) {
@@ -151,7 +152,8 @@ class GatherController {
         spec.filter(),
         Counts.of(row.tieOut()),
         row.explanation(),
-        (int) issues.stream().filter(i -> i.place().file().equals(row.file())).count());
+        (int) issues.stream().filter(i -> i.place().file().equals(row.file())).count(),
+        row.textLines());
   }
 
   private static EvidenceSpec spec(OpenSnapshot open, String file) {

@@ -1,0 +1,35 @@
+import { Navigate, Route, Routes } from 'react-router';
+import { Audits } from '../features/audits';
+import { Findings } from '../features/findings';
+import { EvidenceFile, Gather } from '../features/gather';
+import { Report } from '../features/report';
+import { SignIn, useSession } from '../features/session';
+import { Standing } from '../features/standing';
+import { Waiting } from '../shared/ui';
+import { Shell } from './Shell';
+
+/** Everything needs somebody signed in; the address that was asked for is kept over the sign-in. */
+export function App() {
+  const session = useSession();
+  if (!session.data) {
+    return <Waiting error={session.error} what="your session" />;
+  }
+  if (!session.data.name) {
+    return <SignIn />;
+  }
+  return (
+    <Routes>
+      <Route path="/audits" element={<Audits />} />
+      <Route path="/s/:snapshot" element={<Shell />}>
+        <Route index element={<Navigate to="standing" replace />} />
+        <Route path="standing" element={<Standing />} />
+        <Route path="gather" element={<Gather />} />
+        <Route path="gather/:file" element={<EvidenceFile />} />
+        <Route path="findings" element={<Findings />} />
+        <Route path="report" element={<Report />} />
+        <Route path="*" element={<Navigate to="standing" replace />} />
+      </Route>
+      <Route path="*" element={<Navigate to="/audits" replace />} />
+    </Routes>
+  );
+}

@@ -1,0 +1,103 @@
+import { useCallback, useState } from 'react';
+import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { useSnapshots } from '../features/audits';
+import { UserMenu } from '../features/session';
+import { useStanding } from '../features/standing';
+import { count } from '../shared/model/format';
+import { Key, Sentences, useKeys } from '../shared/ui';
+import { Finder } from './Finder';
+import { KeyHelp } from './KeyHelp';
+import { Logo } from './Logo';
+
+/** The frame around every view of an audit: the spine of stages at the left, the audit at the top. */
+export function Shell() {
+  const { snapshot } = useParams();
+  const [finding, setFinding] = useState(false);
+  const [help, setHelp] = useState(false);
+  const open = useCallback(() => setFinding(true), []);
+  const close = useCallback(() => setFinding(false), []);
+  useKeys({ '?': () => setHelp(true) });
+  const snapshots = useSnapshots();
+  const current = snapshots.data?.find((one) => String(one.id) === snapshot);
+  return (
+    <div className="grid h-screen grid-cols-[148px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)]">
+      <header className="col-span-2 flex items-center border-b border-ink bg-sheet">
+        <Link
+          to="/audits"
+          className="flex w-[148px] shrink-0 items-center gap-2 pl-3.5 font-semibold"
+        >
+          <Logo /> Stale Keys
+        </Link>
+        <div className="flex min-w-0 items-baseline gap-3 px-3.5 whitespace-nowrap">
+          <Link to="/audits" className="truncate hover:underline" title="Choose another audit">
+            {current?.title ?? '…'}
+          </Link>
+          <span className="text-xs text-soft">as of</span>
+          <span className="id">{current?.asOf}</span>
+        </div>
+        <div className="ml-auto flex shrink-0 items-center gap-4 pr-4">
+          <button
+            type="button"
+            onClick={open}
+            className="flex w-[300px] items-center justify-between rounded-[3px] border border-rule bg-paper px-2.5 py-1 text-sm text-soft"
+          >
+            Find a person, account, role, file … <Key>Ctrl K</Key>
+          </button>
+          <UserMenu onKeys={() => setHelp(true)} />
+        </div>
+      </header>
+      <Spine />
+      <main className="min-h-0 min-w-0 overflow-auto" id="main">
+        {snapshots.data && !current ? (
+          <p className="p-6">
+            There is no audit at this address.{' '}
+            <Link className="cite" to="/audits">
+              Choose one
+            </Link>
+          </p>
+        ) : (
+          <Outlet />
+        )}
+      </main>
+      <Finder shown={finding} onOpen={open} onClose={close} />
+      {help && <KeyHelp onClose={() => setHelp(false)} />}
+    </div>
+  );
+}
+
+/** The stages in the order of the work, each with what is left to do there. */
+function Spine() {
+  const standing = useStanding();
+  const data = standing.data;
+  const unexplained = data?.differences.filter((file) => !file.explanation).length ?? 0;
+  const left = unexplained + (data?.refused ?? 0);
+  return (
+    <nav aria-label="Stages" className="no-print overflow-y-auto border-r border-rule py-3.5">
+      <Stage to="standing" name="Standing" />
+      <hr className="mx-3.5 my-2.5 border-rule" />
+      <Stage to="gather" name="Gather" left={data && (left ? `${count(left)} open` : 'tied out')} />
+      <Stage
+        to="findings"
+        name="Examine"
+        left={data && (data.open ? `${count(data.open)} left` : 'decided')}
+      />
+      <Stage to="report" name="Report" />
+      {standing.error && <Sentences error={standing.error} />}
+    </nav>
+  );
+}
+
+function Stage({ to, name, left }: { to: string; name: string; left?: string }) {
+  return (
+    <NavLink
+      to={to}
+      className={({ isActive }) =>
+        `flex items-baseline justify-between border-l-[3px] py-1.5 pr-3.5 pl-3.5 ${
+          isActive ? 'border-brass bg-sheet font-semibold' : 'border-transparent hover:bg-sheet'
+        }`
+      }
+    >
+      {name} <span className="text-xs font-normal text-soft">{left}</span>
+    </NavLink>
+  );
+}

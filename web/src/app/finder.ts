@@ -1,0 +1,32 @@
+import type { Hit } from '../shared/api/types';
+
+const PAGES = [
+  { name: 'Standing', to: 'standing' },
+  { name: 'Gather: received evidence', to: 'gather' },
+  { name: 'Findings', to: 'findings' },
+  { name: 'Report', to: 'report' },
+];
+
+/** The pages whose name holds the text; all of them while nothing is typed. */
+export function pagesFitting(text: string) {
+  const wanted = text.toLowerCase();
+  return PAGES.filter((page) => page.name.toLowerCase().includes(wanted));
+}
+
+/**
+ * Where a hit leads, below the audit's address: people, accounts and checks to their findings, roles
+ * and files to the evidence itself.
+ */
+export function addressOf(hit: Hit): string {
+  switch (hit.kind) {
+    case 'person':
+      return `findings?text=${encodeURIComponent(hit.label)}`;
+    case 'account':
+      return `findings?text=${encodeURIComponent(hit.key)}`;
+    case 'check':
+      return `findings?check=${encodeURIComponent(hit.key)}`;
+    case 'role':
+    case 'file':
+      return `gather/${hit.evidenceId}${hit.row ? `?row=${hit.row}` : ''}`;
+  }
+}

@@ -1,0 +1,2 @@
+export { Audits } from './Audits';
+export { useSnapshots } from './useSnapshots';

@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Desk } from '../../shared/api/types';
+import { count } from '../../shared/model/format';
+import { KeyBit } from '../../shared/ui';
+import { type Group, groupCounts } from './groupCounts';
+import type { Facet, ListAction, ListState } from './listState';
+
+const WAYS: { by: Facet; name: string }[] = [
+  { by: 'check', name: 'check' },
+  { by: 'application', name: 'place' },
+  { by: 'severity', name: 'severity' },
+];
+
+interface Props {
+  desk: Desk;
+  state: ListState;
+  dispatch: (action: ListAction) => void;
+}
+
+/** The findings grouped by check, application or severity; a group is a filter. */
+export function Groups({ desk, state, dispatch }: Props) {
+  const [by, setBy] = useState<Facet>('check');
+  const groups = groupCounts(desk, by);
+  const gaps = groups.filter((group) => group.notTestedIn.length > 0);
+  return (
+    <div className="min-h-0 overflow-y-auto border-r border-rule py-3">
+      <p className="mb-1 px-4 text-sm text-soft">
+        by{' '}
+        {WAYS.map((way, index) => (
+          <span key={way.by}>
+            {index > 0 && ' · '}
+            <button
+              type="button"
+              aria-pressed={by === way.by}
+              className={by === way.by ? 'font-semibold text-ink' : 'hover:underline'}
+              onClick={() => setBy(way.by)}
+            >
+              {way.name}
+            </button>
+          </span>
+        ))}
+      </p>
+      {groups.map((group) => (
+        <GroupButton
+          key={group.value}
+          group={group}
+          chosen={state[by].includes(group.value)}
+          onChoose={() => dispatch({ type: 'only', facet: by, value: group.value })}
+        />
+      ))}
+      {by === 'check' && gaps.length > 0 && (
+        <div className="mt-4 px-4 text-sm text-soft">
+          {gaps.map((group) => (
+            <p key={group.value} className="mb-1">
+              {group.title}: not tested in{' '}
+              {group.notTestedIn
+                .map((id) => desk.applications.find((one) => one.id === id)?.name ?? id)
+                .join(', ')}
+            </p>
+          ))}
+          <Link className="cite" to="../standing#not-tested">
+            What is missing
+          </Link>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function GroupButton({
+  group,
+  chosen,
+  onChoose,
+}: {
+  group: Group;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      onClick={onChoose}
+      className={`grid w-full grid-cols-[26px_minmax(0,1fr)_auto] items-baseline gap-2 border-l-[3px] py-1.5 pr-4 pl-3 text-left ${
+        chosen ? 'border-brass bg-selected' : 'border-transparent hover:bg-sheet'
+      }`}
+    >
+      {group.severity ? <KeyBit severity={group.severity} /> : <span />}
+      <span>{group.title}</span>
+      <span title={`${count(group.open)} to decide of ${count(group.total)}`}>
+        <b className={group.open === 0 ? 'font-normal text-soft' : ''}>{count(group.open)}</b>
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,3 @@
+export { EvidenceFile } from './EvidenceFile';
+export { Gather } from './Gather';
+export { useEvidence } from './useEvidence';

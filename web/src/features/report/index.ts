@@ -1,0 +1,1 @@
+export { Report } from './Report';

@@ -1,0 +1,3 @@
+export { SignIn } from './SignIn';
+export { UserMenu } from './UserMenu';
+export { useSession } from './useSession';

@@ -1,0 +1,2 @@
+export { Standing } from './Standing';
+export { useStanding } from './useStanding';

@@ -1,0 +1,6 @@
+export { JobProgress } from './JobProgress';
+export { Key } from './Key';
+export { KeyBit } from './KeyBit';
+export { Sentences } from './Sentences';
+export { useKeys } from './useKeys';
+export { Waiting } from './Waiting';
