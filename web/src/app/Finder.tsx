@@ -6,6 +6,9 @@ import type { Hit } from '../shared/api/types';
 import { Sentences } from '../shared/ui';
 import { addressOf, pagesFitting } from './finder';
 
+/** The server's limit for each kind of hit. */
+const MOST_EACH = 8;
+
 interface Props {
   shown: boolean;
   onOpen: () => void;
@@ -110,6 +113,11 @@ function Box({ onClose }: { onClose: () => void }) {
             <span className="truncate text-soft">{entry.about}</span>
           </li>
         ))}
+        {entries.length >= MOST_EACH && (
+          <li className="px-4 py-2 text-xs text-soft">
+            At most {MOST_EACH} of each kind and application are listed; type more to narrow them.
+          </li>
+        )}
         {asked && data?.length === 0 && entries.length === 0 && (
           <li className="px-4 py-2 text-soft">
             Nothing in this audit holds “{asked}”. A part of an id, a name or a mail address will

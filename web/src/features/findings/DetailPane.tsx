@@ -48,7 +48,7 @@ export function DetailPane({ finding, empty, onDecide, onTakeBack, dispatch }: P
       <Block title="Life of the account">
         <LifeLine events={data.life} />
       </Block>
-      <Block title={`Evidence, ${counted(data.evidenceTotal, 'row')}`}>
+      <Block title={`Evidence, cited ${data.evidenceTotal === 1 ? 'once' : `${count(data.evidenceTotal)} times`}`}>
         <Evidence lines={data.evidence} total={data.evidenceTotal} />
       </Block>
       <Block title="Ways to put it right">
@@ -156,7 +156,7 @@ function Evidence({ lines, total }: { lines: EvidenceView[]; total: number }) {
       {lines.map((line) => (
         <li
           key={`${line.file} ${line.row}`}
-          className="grid grid-cols-[112px_minmax(0,1fr)] items-baseline gap-2"
+          className="grid grid-cols-[132px_minmax(0,1fr)] items-baseline gap-2"
         >
           <Link
             className="cite"

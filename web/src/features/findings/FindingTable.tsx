@@ -124,7 +124,7 @@ function Heads({ state, dispatch, marks, onMarkAll, total }: Props) {
               aria-label={`Sort by ${head.name || 'severity'}`}
               onClick={() => dispatch({ type: 'sort', column: head.sort })}
             >
-              {head.name || '⊤'} {sorted}
+              {head.name} {sorted || (head.name ? '' : '↕')}
             </button>
           </span>
         );

@@ -2,7 +2,7 @@ import type { Event } from '../../shared/api/types';
 import { placeEvents } from './lifeLine';
 
 const WIDTH = 330;
-const EDGE = 30;
+const EDGE = 38;
 const LINE_Y = 14;
 
 /** The account's life on one line, told by shape and word, with the days as text for everyone. */

@@ -8,7 +8,7 @@ export interface Point extends Event {
 }
 
 /** Labels nearer than this share of the line would touch. */
-const NEAR = 0.24;
+const NEAR = 0.29;
 
 /**
  * Places events on a line by the square root of their distance from the last one, so that the recent

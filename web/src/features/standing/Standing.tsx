@@ -151,7 +151,7 @@ function ApplicationRow({ line }: { line: ApplicationLine }) {
       <td className="num">{count(line.accounts)}</td>
       <td className="num">{count(line.enabled)}</td>
       <td className="num">{line.accounts ? `${matched} %` : '–'}</td>
-      <td className="num">{count(line.privileged)}</td>
+      <td className="num">{line.privileged === null ? 'unknown' : count(line.privileged)}</td>
       {SEVERITIES.map((severity) => {
         const open = line.severities[severity];
         return (

@@ -39,7 +39,8 @@ export interface ApplicationLine {
   accounts: number;
   enabled: number;
   matched: number;
-  privileged: number;
+  /** Null when no evidence says which accounts are. */
+  privileged: number | null;
   severities: Record<SeverityWord, number>;
   notTested: number;
 }

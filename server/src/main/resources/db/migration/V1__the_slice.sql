@@ -153,6 +153,6 @@ create table application_summary (
   accounts int not null,
   enabled int not null,
   matched int not null,
-  privileged int not null,
+  privileged int,
   primary key (snapshot_id, application)
 );

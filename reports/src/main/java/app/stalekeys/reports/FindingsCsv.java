@@ -51,7 +51,7 @@ public final class FindingsCsv {
     for (FindingsReport.FindingLine line : report.findings()) {
       csv.writeRecord(row(report, line).map(Cells::safe).toList());
     }
-    writer.flush();
+    csv.flush();
   }
 
   private static Stream<String> row(FindingsReport report, FindingsReport.FindingLine line) {

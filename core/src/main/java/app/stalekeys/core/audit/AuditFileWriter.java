@@ -128,7 +128,10 @@ public final class AuditFileWriter {
     Map<String, Object> block = new LinkedHashMap<>();
     put(block, "enabled", settings.enabled());
     put(block, "severity", settings.severity() == null ? null : settings.severity().word());
-    settings.values().forEach((name, values) -> put(block, name, values));
+    settings
+        .values()
+        .forEach(
+            (name, values) -> put(block, name, values.size() == 1 ? values.getFirst() : values));
     return block;
   }
 }

@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.IdClass;
 import java.io.Serializable;
+import org.jspecify.annotations.Nullable;
 
 /// Counts of one application at one snapshot, kept when it was examined.
 @Entity
@@ -17,12 +18,17 @@ class ApplicationSummary {
   private int accounts;
   private int enabled;
   private int matched;
-  private int privileged;
+  private @Nullable Integer privileged;
 
   protected ApplicationSummary() {}
 
   ApplicationSummary(
-      long snapshotId, String application, int accounts, int enabled, int matched, int privileged) {
+      long snapshotId,
+      String application,
+      int accounts,
+      int enabled,
+      int matched,
+      @Nullable Integer privileged) {
     this.snapshotId = snapshotId;
     this.application = application;
     this.accounts = accounts;
@@ -48,7 +54,7 @@ class ApplicationSummary {
     return matched;
   }
 
-  int privileged() {
+  @Nullable Integer privileged() {
     return privileged;
   }
 }

@@ -109,7 +109,9 @@ public class Examinations {
               accounts.size(),
               (int) accounts.stream().filter(a -> a.isEnabled(snapshot.asOf())).count(),
               (int) accounts.stream().filter(a -> access.match(a) != null).count(),
-              (int) accounts.stream().filter(access::isPrivileged).count()));
+              access.coverage().has("assignments")
+                  ? Integer.valueOf((int) accounts.stream().filter(access::isPrivileged).count())
+                  : null));
     }
   }
 }

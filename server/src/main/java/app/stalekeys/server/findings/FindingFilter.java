@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
 ///
 /// @param states `open`, `fix`, `accept`, `dismiss`, `ask`
 /// @param text words that must stand in subject, person or sentence
-/// @param sort a column of the list
+/// @param sort a column of the list; empty for the worst first
 public record FindingFilter(
     List<String> checks,
     List<String> applications,
@@ -23,7 +23,6 @@ public record FindingFilter(
 
   static final Map<String, String> SORTS =
       Map.of(
-          "order", "f.position",
           "severity", "f.severityRank",
           "subject", "f.subjectKey",
           "person", "f.personName",
@@ -52,7 +51,7 @@ public record FindingFilter(
         given(severities),
         given(states),
         text == null ? "" : text.strip(),
-        SORTS.containsKey(column) ? column : "order",
+        SORTS.containsKey(column) ? column : "",
         sort != null && sort.startsWith("-"));
   }
 

@@ -18,6 +18,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class FindingList {
 
+  private static final String WORST_FIRST = "f.severityRank desc, f.position";
   private static final String FROM =
       " from FindingRow f left join DecisionRow d"
           + " on d.auditId = :audit and d.findingKey = f.findingKey and d.latest = true"
@@ -33,7 +34,10 @@ public class FindingList {
   public record Said(
       String word, String reason, String approver, String until, String by, java.time.Instant at) {}
 
-  /// How many findings share these, by verdict; null for none yet.
+  /// How many findings share these. Several counts may agree in everything but the verdict.
+  ///
+  /// @param open nobody has decided, or the decision was taken back
+  /// @param accepted closed in the stated figure: an exception, or not a finding
   public record Count(
       String check,
       String application,
@@ -52,9 +56,9 @@ public class FindingList {
 
   @Transactional(readOnly = true)
   List<Line> page(OpenSnapshot snapshot, FindingFilter filter, int offset, int limit) {
-    String direction = filter.descending() ? " desc nulls last" : " asc nulls last";
-    String order =
-        " order by " + FindingFilter.SORTS.get(filter.sort()) + direction + ", f.position";
+    String column = FindingFilter.SORTS.get(filter.sort());
+    String direction = filter.descending() ? " desc nulls last, " : " asc nulls last, ";
+    String order = " order by " + (column == null ? "" : column + direction) + WORST_FIRST;
     return query("select f, d", order, Object[].class, snapshot, filter)
         .setFirstResult(offset)
         .setMaxResults(limit)
@@ -141,28 +145,22 @@ public class FindingList {
   public List<Count> counts(OpenSnapshot snapshot) {
     return store
         .createQuery(
-            "select f.checkId, f.application, f.severity,"
-                + " case when d.verdict is null or d.verdict = :open then true else false end,"
-                + " case when d.verdict in :closing then true else false end, count(f)"
+            "select f.checkId, f.application, f.severity, d.verdict, count(f)"
                 + FROM
-                + " group by f.checkId, f.application, f.severity,"
-                + " case when d.verdict is null or d.verdict = :open then true else false end,"
-                + " case when d.verdict in :closing then true else false end",
+                + " group by f.checkId, f.application, f.severity, d.verdict",
             Object[].class)
         .setParameter("audit", snapshot.auditId())
         .setParameter("snapshot", snapshot.id())
-        .setParameter("open", Verdict.OPEN)
-        .setParameter("closing", List.of(Verdict.ACCEPT, Verdict.DISMISS))
         .getResultStream()
-        .map(c ->
-            new Count(
-                (String) c[0],
-                (String) c[1],
-                (String) c[2],
-                (Boolean) c[3],
-                (Boolean) c[4],
-                (Long) c[5]))
+        .map(c -> count((String) c[0], (String) c[1], (String) c[2], (Verdict) c[3], (Long) c[4]))
         .toList();
+  }
+
+  private static Count count(
+      String check, String application, String severity, @Nullable Verdict verdict, long count) {
+    boolean open = verdict == null || verdict == Verdict.OPEN;
+    boolean closed = verdict == Verdict.ACCEPT || verdict == Verdict.DISMISS;
+    return new Count(check, application, severity, open, closed, count);
   }
 
   @Transactional(readOnly = true)
@@ -178,8 +176,10 @@ public class FindingList {
   }
 
   /// Counts of accounts by application.
+  ///
+  /// @param privileged null when no evidence says which accounts are
   public record Accounts(
-      String application, int accounts, int enabled, int matched, int privileged) {}
+      String application, int accounts, int enabled, int matched, @Nullable Integer privileged) {}
 
   @Transactional(readOnly = true)
   public List<Accounts> accounts(OpenSnapshot snapshot) {

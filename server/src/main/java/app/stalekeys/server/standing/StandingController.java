@@ -39,7 +39,7 @@ class StandingController {
       int accounts,
       int enabled,
       int matched,
-      int privileged,
+      @Nullable Integer privileged,
       Map<String, Long> severities,
       int notTested) {}
 
@@ -155,7 +155,7 @@ class StandingController {
         accounts.stream()
             .filter(a -> a.application().equals(id))
             .findFirst()
-            .orElse(new FindingList.Accounts(id, 0, 0, 0, 0));
+            .orElse(new FindingList.Accounts(id, 0, 0, 0, null));
     return new ApplicationLine(
         id,
         application.name(),

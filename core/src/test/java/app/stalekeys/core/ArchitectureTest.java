@@ -1,0 +1,145 @@
+package app.stalekeys.core;
+
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAnyPackage;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+import java.security.SecureRandom;
+import java.util.Random;
+
+/// How the core is built. Each rule fails when it selects nothing.
+@AnalyzeClasses(
+    packages = "app.stalekeys.core",
+    importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+
+  @ArchTest
+  static final ArchRule only_named_libraries =
+      classes()
+          .should()
+          .onlyDependOnClassesThat(
+              resideInAnyPackage(
+                  "app.stalekeys.core..",
+                  "java..",
+                  "org.jspecify.annotations..",
+                  "de.siegmar.fastcsv..",
+                  "com.unboundid..",
+                  "org.yaml.snakeyaml.."))
+          .because("the core is plain Java: the same call serves screen and command line");
+
+  @ArchTest
+  static final ArchRule packages_depend_downwards =
+      layeredArchitecture()
+          .consideringOnlyDependenciesInLayers()
+          .layer("source")
+          .definedBy("app.stalekeys.core.source..")
+          .layer("bits")
+          .definedBy("app.stalekeys.core.bits..")
+          .layer("evidence")
+          .definedBy("app.stalekeys.core.evidence")
+          .layer("read")
+          .definedBy("app.stalekeys.core.evidence.read..")
+          .layer("people")
+          .definedBy("app.stalekeys.core.people..")
+          .layer("access")
+          .definedBy("app.stalekeys.core.access..")
+          .layer("signin")
+          .definedBy("app.stalekeys.core.signin..")
+          .layer("match")
+          .definedBy("app.stalekeys.core.match..")
+          .layer("snapshot")
+          .definedBy("app.stalekeys.core.snapshot..")
+          .layer("check")
+          .definedBy("app.stalekeys.core.check..")
+          .layer("journal")
+          .definedBy("app.stalekeys.core.journal..")
+          .layer("audit")
+          .definedBy("app.stalekeys.core.audit..")
+          .whereLayer("audit")
+          .mayNotBeAccessedByAnyLayer()
+          .whereLayer("check")
+          .mayOnlyBeAccessedByLayers("audit")
+          .whereLayer("journal")
+          .mayNotBeAccessedByAnyLayer()
+          .whereLayer("snapshot")
+          .mayOnlyBeAccessedByLayers("check", "audit")
+          .whereLayer("match")
+          .mayOnlyBeAccessedByLayers("snapshot", "check", "audit")
+          .whereLayer("signin")
+          .mayOnlyBeAccessedByLayers("snapshot", "check", "audit")
+          .whereLayer("access")
+          .mayOnlyBeAccessedByLayers("signin", "match", "snapshot", "check", "audit")
+          .whereLayer("people")
+          .mayOnlyBeAccessedByLayers("match", "snapshot", "check", "audit")
+          .whereLayer("read")
+          .mayOnlyBeAccessedByLayers("check", "journal", "audit")
+          .whereLayer("evidence")
+          .mayOnlyBeAccessedByLayers(
+              "read", "people", "access", "signin", "match", "snapshot", "check", "audit")
+          .whereLayer("bits")
+          .mayOnlyBeAccessedByLayers("evidence", "signin")
+          .because("a newcomer reads the core from the bottom up, in the order of the work");
+
+  @ArchTest
+  static final ArchRule no_cycles =
+      slices()
+          .matching("app.stalekeys.core.(**)")
+          .should()
+          .beFreeOfCycles()
+          .because("two packages that need each other are one package");
+
+  @ArchTest
+  static final ArchRule no_clock_random_or_output =
+      noClasses()
+          .should()
+          .callMethod(java.time.LocalDate.class, "now")
+          .orShould()
+          .callMethod(java.time.Instant.class, "now")
+          .orShould()
+          .callMethod(System.class, "currentTimeMillis")
+          .orShould()
+          .callMethod(System.class, "nanoTime")
+          .orShould()
+          .accessField(System.class, "out")
+          .orShould()
+          .accessField(System.class, "err")
+          .orShould()
+          .dependOnClassesThat()
+          .areAssignableTo(Thread.class)
+          .orShould()
+          .dependOnClassesThat()
+          .areAssignableTo(Random.class)
+          .orShould()
+          .dependOnClassesThat()
+          .areAssignableTo(SecureRandom.class)
+          .because("the same input gives the same output in the same order");
+
+  @ArchTest
+  static final ArchRule files_only_at_the_edge =
+      noClasses()
+          .that()
+          .resideOutsideOfPackages(
+              "app.stalekeys.core.evidence.read..", "app.stalekeys.core.audit..")
+          .should()
+          .dependOnClassesThat()
+          .haveFullyQualifiedName("java.nio.file.Files")
+          .because("what computes does not fetch");
+
+  @ArchTest
+  static final ArchRule every_check_is_listed =
+      classes()
+          .that()
+          .implement("app.stalekeys.core.check.Check")
+          .should()
+          .onlyHaveDependentClassesThat()
+          .resideInAnyPackage("app.stalekeys.core.check..")
+          .andShould()
+          .beTopLevelClasses()
+          .because("the catalogue is the one place that knows every check");
+}

@@ -1,0 +1,261 @@
+package app.stalekeys.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+
+/// A newcomer's way through the packaged program with the demo: from the sign-in to a decided finding,
+/// its evidence row, and a report that cites it. One started application, one browser.
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class DemoJourneyIT {
+
+  private static Program program;
+  private static Playwright playwright;
+  private static Page page;
+  private static String address;
+  private static final List<String> FAULTS = new ArrayList<>();
+
+  @BeforeAll
+  static void start() throws Exception {
+    Path data = Files.createTempDirectory("stale-keys-data");
+    program = Program.start("demo", "--data", data.toString(), "--port", "0");
+    address = program.address();
+    playwright =
+        Playwright.create(
+            new Playwright.CreateOptions()
+                .setEnv(java.util.Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    Browser browser =
+        playwright
+            .chromium()
+            .launch(
+                new BrowserType.LaunchOptions()
+                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                    .setArgs(
+                        List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-quic",
+                            "--no-first-run",
+                            "--disable-background-networking",
+                            "--disable-component-update",
+                            "--disable-sync")));
+    BrowserContext context =
+        browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+    page = context.newPage();
+    page.setDefaultTimeout(10_000);
+    page.onPageError(FAULTS::add);
+    page.onConsoleMessage(message -> {
+      if (message.type().equals("error") && !message.text().contains("422")) {
+        FAULTS.add(message.text());
+      }
+    });
+  }
+
+  @AfterAll
+  static void stop() throws Exception {
+    playwright.close();
+    program.close();
+    assertThat(FAULTS).as("what the browser complained of").isEmpty();
+  }
+
+  private static Locator button(String name) {
+    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+  }
+
+  /// Keeps a picture when asked to: the script of docs/screenshots.
+  private static void picture(String name) {
+    String folder = System.getProperty("stalekeys.pictures", "");
+    if (!folder.isEmpty()) {
+      page.waitForTimeout(600);
+      page.screenshot(new Page.ScreenshotOptions().setPath(Path.of(folder, name + ".png")));
+    }
+  }
+
+  @Test
+  @Order(1)
+  void aStrangerSeesTheSignInAndNothingElse() {
+    page.navigate(address + "/s/1/findings");
+    assertThat(button("Sign in")).isVisible();
+    page.getByLabel("Name").fill("lead");
+    page.getByLabel("Password").fill("not it, I think");
+    button("Sign in").click();
+    assertThat(page.getByRole(AriaRole.ALERT)).containsText("Name or password is not right.");
+    page.getByLabel("Password").fill("nine ferries, four ports");
+    button("Sign in").click();
+    assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Findings")))
+        .isVisible();
+    assertThat(page).hasURL(Pattern.compile(".*/s/1/findings.*"));
+  }
+
+  @Test
+  @Order(2)
+  void standingSaysWhereTheAuditIsAndWhatIsNotTested() {
+    page.navigate(address + "/audits");
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Half-year access audit"))
+        .click();
+    assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+        .containsText("accounts in 2 applications");
+    assertThat(page.locator("#not-tested")).containsText("accounts.mfa");
+    picture("standing");
+    page.getByText("Decide the one critical finding").click();
+    assertThat(page).hasURL(Pattern.compile(".*severity=critical.*"));
+  }
+
+  @Test
+  @Order(3)
+  void aFindingLeadsToItsRowAndBack() {
+    Locator open = page.getByLabel("The open finding");
+    assertThat(open).containsText("signed in 3 times after");
+    picture("findings");
+    Locator cited =
+        open.locator("a.cite", new Locator.LocatorOptions().setHasText("LED-4 · row")).first();
+    String row = cited.textContent().replaceAll(".*row ", "");
+    cited.click();
+    assertThat(page.locator("[aria-current=location]")).containsText(row);
+    assertThat(page.locator("[aria-current=location]")).containsText("Firefox 138");
+    page.goBack();
+    assertThat(open).containsText("signed in 3 times after");
+  }
+
+  @Test
+  @Order(4)
+  void findingsAreDecidedFromTheKeyboard() {
+    page.navigate(address + "/s/1/findings?check=orphan");
+    Locator rows = page.locator("[data-finding]");
+    assertThat(rows).hasCount(7);
+    page.keyboard().press("f");
+    assertThat(rows.first()).containsText("fix");
+    page.keyboard().press("x");
+    page.keyboard().press("j");
+    page.keyboard().press("x");
+    assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("2 findings marked");
+    page.keyboard().press("n");
+    page.getByLabel("Reason").fill("Migration accounts, closed by contract on 1 July");
+    page.keyboard().press("Control+Enter");
+    assertThat(rows.nth(1)).containsText("not a finding");
+    assertThat(rows.nth(2)).containsText("not a finding");
+    page.keyboard().press("u");
+    assertThat(rows.nth(2)).not().containsText("not a finding");
+    page.reload();
+    assertThat(rows.first()).containsText("fix");
+    assertThat(page.getByText("to decide of")).isVisible();
+  }
+
+  @Test
+  @Order(5)
+  void anAcceptedFindingNeedsReasonApproverAndDay() {
+    page.navigate(address + "/s/1/findings?check=leaver-signed-in");
+    assertThat(page.locator("[data-finding]")).hasCount(1);
+    page.keyboard().press("a");
+    page.getByLabel("Reason").fill("Handover agreed with the controller");
+    page.getByLabel("Approved by").fill("A. Controller");
+    page.getByLabel("Until").fill("2026-06-30");
+    button("Decide").click();
+    assertThat(page.getByRole(AriaRole.ALERT)).containsText("a day after 2026-06-30");
+    page.getByLabel("Until").fill("2026-09-30");
+    button("Decide").click();
+    assertThat(page.getByLabel("The open finding")).containsText("accepted until 2026-09-30");
+  }
+
+  @Test
+  @Order(6)
+  void anythingIsFoundWithOneBox() {
+    page.keyboard().press("Control+k");
+    page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName(Pattern.compile("Find")))
+        .fill("consult2");
+    assertThat(page.getByRole(AriaRole.OPTION).first()).containsText("Migration consultant");
+    page.keyboard().press("Enter");
+    assertThat(page).hasURL(Pattern.compile(".*text=consult2.*"));
+    page.keyboard().press("?");
+    assertThat(page.getByRole(AriaRole.DIALOG)).containsText("mark it, to decide many at once");
+    page.keyboard().press("Escape");
+  }
+
+  @Test
+  @Order(7)
+  void gatherShowsTieOutRejectsAndTakesADroppedFile() {
+    page.navigate(address + "/s/1/gather");
+    assertThat(page.getByText("3 short of 186: say why")).isVisible();
+    picture("gather");
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("ledger/users.csv")).click();
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("line 46")).click();
+    assertThat(page.locator("[aria-current=location]")).containsText("31.02.2026");
+    picture("evidence-file");
+    page.getByLabel("Why the rows are not as many").fill("The desk counted three test users");
+    button("Keep").click();
+    assertThat(page.getByText("explained").first()).isVisible();
+
+    page.navigate(address + "/s/1/gather");
+    drop("second-factors.csv", "User;Status;MFA\nzz1;enabled;perhaps\n");
+    assertThat(page.getByRole(AriaRole.ALERT)).containsText("the word \"perhaps\"");
+    button("Leave it").click();
+    drop("second-factors.csv", "User;Status;MFA\nzz1;enabled;no\n");
+    assertThat(page.getByText("ledger/second-factors.csv").first()).isVisible();
+    page.navigate(address + "/s/1/findings?check=no-second-factor&application=ledger");
+    assertThat(page.locator("[data-finding]")).hasCount(1);
+  }
+
+  private static void drop(String name, String text) {
+    page.getByLabel("Files to add")
+        .setInputFiles(new FilePayload(name, "text/csv", text.getBytes(StandardCharsets.UTF_8)));
+    page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("comes from"))
+        .selectOption("ledger");
+    button("Read it").click();
+  }
+
+  @Test
+  @Order(8)
+  void theReportCitesTheDecidedFindingAndItsRow() throws Exception {
+    page.navigate(address + "/s/1/report");
+    assertThat(page.getByText("Before sign-off")).isVisible();
+    picture("report");
+    Download csv =
+        page.waitForDownload(() ->
+            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("CSV")).click());
+    String text = Files.readString(csv.path());
+    assertThat(text.lines().filter(line -> line.contains("leaver-signed-in")).findFirst())
+        .hasValueSatisfying(line ->
+            assertThat(line)
+                .contains(
+                    "LED-4 · row",
+                    "accepted",
+                    "Handover agreed with the controller",
+                    "2026-09-30"));
+    Download pdf =
+        page.waitForDownload(() ->
+            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("PDF")).click());
+    assertThat(pdf.suggestedFilename()).isEqualTo("findings-2026-06-30.pdf");
+    assertThat(Files.size(pdf.path())).isGreaterThan(20_000);
+  }
+
+  @Test
+  @Order(9)
+  void signingOutEndsIt() {
+    page.getByText("Lead auditor").click();
+    button("Sign out").click();
+    assertThat(button("Sign in")).isVisible();
+    page.navigate(address + "/s/1/standing");
+    assertThat(button("Sign in")).isVisible();
+  }
+}

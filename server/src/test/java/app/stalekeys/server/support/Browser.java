@@ -1,0 +1,129 @@
+package app.stalekeys.server.support;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/// Talks to the server the way the page does: cookies kept, the token sent back on changes.
+public final class Browser {
+
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+
+  private final CookieManager cookies = new CookieManager();
+  private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
+  private boolean sendsToken = true;
+
+  public static Browser anonymous() {
+    return new Browser();
+  }
+
+  public static Browser signedIn() {
+    Browser browser = new Browser();
+    browser.get("/api/session");
+    assertThat(browser.signIn("lead", RunningServer.PASSWORD).statusCode()).isEqualTo(200);
+    browser.get("/api/session");
+    return browser;
+  }
+
+  public HttpResponse<byte[]> signIn(String name, String password) {
+    return send(
+        "POST",
+        "/api/session",
+        "{\"name\":\"%s\",\"password\":\"%s\"}"
+            .formatted(name, password)
+            .getBytes(StandardCharsets.UTF_8),
+        "application/json");
+  }
+
+  /// From now on changes go without the token, as a forged page would send them.
+  public Browser withoutToken() {
+    sendsToken = false;
+    return this;
+  }
+
+  public HttpResponse<byte[]> get(String path) {
+    return send("GET", path, new byte[0], null);
+  }
+
+  public JsonNode json(String path) {
+    HttpResponse<byte[]> response = get(path);
+    assertThat(response.statusCode()).as(path).isEqualTo(200);
+    return JSON.readTree(response.body());
+  }
+
+  public HttpResponse<byte[]> post(String path, String json) {
+    return send("POST", path, json.getBytes(StandardCharsets.UTF_8), "application/json");
+  }
+
+  public HttpResponse<byte[]> put(String path, String json) {
+    return send("PUT", path, json.getBytes(StandardCharsets.UTF_8), "application/json");
+  }
+
+  public HttpResponse<byte[]> upload(String path, byte[] bytes) {
+    return send("POST", path, bytes, "application/octet-stream");
+  }
+
+  public HttpResponse<byte[]> send(String method, String path, byte[] body, String type) {
+    HttpRequest.Builder request =
+        HttpRequest.newBuilder(URI.create(RunningServer.get().address() + path))
+            .method(method, HttpRequest.BodyPublishers.ofByteArray(body));
+    if (type != null) {
+      request.header("Content-Type", type);
+    }
+    if (sendsToken) {
+      cookies.getCookieStore().getCookies().stream()
+          .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+          .forEach(cookie -> request.header("X-XSRF-TOKEN", cookie.getValue()));
+    }
+    try {
+      return client.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    } catch (InterruptedException interrupted) {
+      throw new IllegalStateException(interrupted);
+    }
+  }
+
+  /// Waits for a job that a response started.
+  public JsonNode job(HttpResponse<byte[]> started) {
+    assertThat(started.statusCode()).as(text(started)).isEqualTo(200);
+    long id = JSON.readTree(started.body()).get("id").asLong();
+    JsonNode job = json("/api/jobs/" + id);
+    for (int i = 0; i < 600 && job.get("state").asString().matches("waiting|running"); i++) {
+      try {
+        Thread.sleep(50);
+      } catch (InterruptedException interrupted) {
+        throw new IllegalStateException(interrupted);
+      }
+      job = json("/api/jobs/" + id);
+    }
+    return job;
+  }
+
+  public static String text(HttpResponse<byte[]> response) {
+    return new String(response.body(), StandardCharsets.UTF_8);
+  }
+
+  public static JsonNode tree(HttpResponse<byte[]> response) {
+    return JSON.readTree(response.body());
+  }
+
+  /// The address of the demo audit's snapshot.
+  public String demo() {
+    for (JsonNode one : json("/api/snapshots")) {
+      if (one.get("title").asString().equals("Half-year access audit")) {
+        return "/api/snapshots/" + one.get("id").asLong();
+      }
+    }
+    throw new AssertionError("the demo is not open");
+  }
+}
