@@ -48,7 +48,9 @@ export function DetailPane({ finding, empty, onDecide, onTakeBack, dispatch }: P
       <Block title="Life of the account">
         <LifeLine events={data.life} />
       </Block>
-      <Block title={`Evidence, cited ${data.evidenceTotal === 1 ? 'once' : `${count(data.evidenceTotal)} times`}`}>
+      <Block
+        title={`Evidence, cited ${data.evidenceTotal === 1 ? 'once' : `${count(data.evidenceTotal)} times`}`}
+      >
         <Evidence lines={data.evidence} total={data.evidenceTotal} />
       </Block>
       <Block title="Ways to put it right">

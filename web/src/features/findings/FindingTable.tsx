@@ -21,7 +21,7 @@ interface Props {
 }
 
 const COLUMNS =
-  'grid-cols-[28px_30px_minmax(96px,1.1fr)_minmax(90px,1.1fr)_minmax(84px,1fr)_52px_minmax(76px,.8fr)]';
+  'grid-cols-[34px_34px_minmax(96px,1.1fr)_minmax(90px,1.1fr)_minmax(84px,1fr)_52px_minmax(76px,.8fr)]';
 
 const HEADS: { name: string; sort: string; right?: boolean }[] = [
   { name: '', sort: 'severity' },
@@ -116,7 +116,7 @@ function Heads({ state, dispatch, marks, onMarkAll, total }: Props) {
             key={head.sort}
             role="columnheader"
             aria-sort={sorted === '↑' ? 'ascending' : sorted ? 'descending' : 'none'}
-            className={head.right ? 'pr-3 text-right' : 'pl-1'}
+            className={head.right ? 'pr-3 text-right' : 'pl-1.5'}
           >
             <button
               type="button"

@@ -75,7 +75,11 @@ export function RawLines({ base, total, row, rejects }: Props) {
                 {texts.has(number) || number < lines ? number : ''}
               </span>
               <span className="id whitespace-pre">{texts.get(number)}</span>
-              {reason && <span className="text-oxblood">{reason}</span>}
+              {reason && (
+                <span className="sticky right-0 ml-auto bg-reject-wash pr-3 pl-4 text-oxblood">
+                  {reason}
+                </span>
+              )}
             </div>
           );
         })}

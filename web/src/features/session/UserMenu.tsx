@@ -14,8 +14,8 @@ export function UserMenu({ onKeys }: { onKeys: () => void }) {
   const signOut = useMutation({
     mutationFn: () => api.remove('/api/session'),
     onSuccess: () => {
-      queries.clear();
       queries.setQueryData(['session'], { name: null, displayName: null });
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
     },
   });
   const choose = (what: () => void) => () => {
