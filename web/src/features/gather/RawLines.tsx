@@ -76,7 +76,7 @@ export function RawLines({ base, total, row, rejects }: Props) {
               </span>
               <span className="id whitespace-pre">{texts.get(number)}</span>
               {reason && (
-                <span className="sticky right-0 ml-auto bg-reject-wash pr-3 pl-4 text-oxblood">
+                <span className="absolute right-0 bg-reject-wash pr-3 pl-4 whitespace-nowrap text-oxblood">
                   {reason}
                 </span>
               )}

@@ -137,6 +137,7 @@ class DemoJourneyIT {
   @Test
   @Order(3)
   void aFindingLeadsToItsRowAndBack() {
+    page.navigate(address + "/s/1/findings");
     Locator open = page.getByLabel("The open finding");
     assertThat(open).containsText("signed in 3 times after");
     view("findings");

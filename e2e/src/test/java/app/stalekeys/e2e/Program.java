@@ -26,7 +26,7 @@ final class Program implements AutoCloseable {
           try (BufferedReader out =
               new BufferedReader(new InputStreamReader(process.getInputStream()))) {
             out.lines().forEach(lines::add);
-          } catch (IOException ended) {
+          } catch (IOException | java.io.UncheckedIOException ended) {
             lines.add("output ended");
           }
         });

@@ -26,7 +26,8 @@ public class Snapshots {
     this.clock = clock;
   }
 
-  /// Opens an audit as of its date: a new snapshot, or the one there is with the new audit file.
+  /// Opens an audit as of its date: a new snapshot, or the one there is with the new audit file. Files
+  /// that were added on the screen stay in it.
   @Transactional
   public OpenSnapshot open(AuditFile file, String folder) {
     AuditRow audit =
@@ -36,7 +37,13 @@ public class Snapshots {
         snapshots
             .findByAuditAndAsOf(audit, file.asOf())
             .orElseGet(() -> snapshots.save(new SnapshotRow(audit, file.asOf(), text, folder)));
-    row.auditFile(text);
+    AuditFile merged = file;
+    for (EvidenceSpec known : opened(row).file().evidence()) {
+      if (file.evidence().stream().noneMatch(spec -> spec.file().equals(known.file()))) {
+        merged = merged.with(known);
+      }
+    }
+    row.auditFile(AuditFileWriter.write(merged));
     return opened(row);
   }
 

@@ -1,5 +1,6 @@
 package app.stalekeys.server.command;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
@@ -26,7 +27,7 @@ final class ServeCommand implements Callable<Integer> {
   @Mixin private ServerOptions options = new ServerOptions();
 
   @Override
-  public Integer call() {
+  public Integer call() throws IOException {
     return options.start(options.settings(folder, null));
   }
 }

@@ -118,10 +118,12 @@ public class Evidence {
     return new Received(fresh.id(), true);
   }
 
-  /// The file of the snapshot that has exactly these bytes, under whatever name.
+  /// The file of the snapshot that has exactly these bytes and was read, under whatever name.
   @Transactional(readOnly = true)
   public Optional<Summary> withBytes(long snapshotId, String sha256) {
-    return rows.findFirstBySnapshotIdAndSha256(snapshotId, sha256).map(Evidence::summary);
+    return rows.findFirstBySnapshotIdAndSha256(snapshotId, sha256)
+        .filter(row -> row.state() != EvidenceRow.State.RECEIVED)
+        .map(Evidence::summary);
   }
 
   private void forget(EvidenceRow row) {
@@ -145,6 +147,15 @@ public class Evidence {
   @Transactional(readOnly = true)
   public boolean waits(long id) {
     return row(id).state() == EvidenceRow.State.RECEIVED;
+  }
+
+  /// The files of a snapshot that were received and never read, because the program was ended.
+  @Transactional(readOnly = true)
+  public List<Summary> waiting(long snapshotId) {
+    return rows.findBySnapshotIdOrderByOrdinal(snapshotId).stream()
+        .filter(row -> row.state() == EvidenceRow.State.RECEIVED)
+        .map(Evidence::summary)
+        .toList();
   }
 
   /// Reads a kept file into facts. Whole or not at all: when it cannot be taken, only the reasons stay.

@@ -59,6 +59,21 @@ class AuditOpener {
     return snapshot.id();
   }
 
+  /// Reads what was received and not read before the program was ended; examines if there was any.
+  void resume(OpenSnapshot snapshot, Job job) {
+    List<Evidence.Summary> waiting = evidence.waiting(snapshot.id());
+    for (Evidence.Summary file : waiting) {
+      EvidenceSpec spec = EvidenceSpec.undeclared(file.file(), file.application());
+      boolean known =
+          snapshot.file().evidence().stream().anyMatch(one -> one.file().equals(file.file()));
+      OpenSnapshot with = known ? snapshot : snapshots.add(snapshot.id(), spec);
+      evidence.take(with, declared(with, spec), file.id(), job);
+    }
+    if (!waiting.isEmpty()) {
+      examinations.examine(snapshot.id(), "stale-keys", job);
+    }
+  }
+
   private boolean bring(OpenSnapshot snapshot, EvidenceSpec spec, Path file, String who, Job job)
       throws IOException {
     job.step("Receiving " + spec.file(), 0);
