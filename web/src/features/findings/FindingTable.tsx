@@ -21,13 +21,13 @@ interface Props {
 }
 
 const COLUMNS =
-  'grid-cols-[34px_34px_minmax(96px,1.1fr)_minmax(90px,1.1fr)_minmax(84px,1fr)_52px_minmax(76px,.8fr)]';
+  'grid-cols-[34px_34px_minmax(96px,1.1fr)_minmax(90px,1.1fr)_minmax(84px,1fr)_52px_minmax(76px,.8fr)] max-[1199px]:grid-cols-[32px_32px_minmax(70px,1fr)_minmax(70px,1fr)_44px_minmax(60px,.8fr)]';
 
-const HEADS: { name: string; sort: string; right?: boolean }[] = [
+const HEADS: { name: string; sort: string; right?: boolean; wide?: boolean }[] = [
   { name: '', sort: 'severity' },
   { name: 'Account', sort: 'subject' },
   { name: 'Person', sort: 'person' },
-  { name: 'Application', sort: 'application' },
+  { name: 'Application', sort: 'application', wide: true },
   { name: 'Days', sort: 'figure', right: true },
   { name: 'Decision', sort: 'decision' },
 ];
@@ -61,7 +61,12 @@ export function FindingTable(props: Props) {
       role="region"
       aria-label="List of findings"
     >
-      <div role="table" aria-rowcount={total} aria-label="Findings" className="min-w-[560px]">
+      <div
+        role="table"
+        aria-rowcount={total}
+        aria-label="Findings"
+        className="min-w-[360px] min-[1200px]:min-w-[560px]"
+      >
         <Heads {...props} />
         <Sentences error={props.error} />
         {props.total === 0 && <Empty {...props} />}
@@ -116,7 +121,7 @@ function Heads({ state, dispatch, marks, onMarkAll, total }: Props) {
             key={head.sort}
             role="columnheader"
             aria-sort={sorted === '↑' ? 'ascending' : sorted ? 'descending' : 'none'}
-            className={head.right ? 'pr-3 text-right' : 'pl-1.5'}
+            className={`${head.right ? 'pr-3 text-right' : 'pl-1.5'} ${head.wide ? 'max-[1199px]:hidden' : ''}`}
           >
             <button
               type="button"
@@ -175,7 +180,7 @@ function Row(props: {
       <span role="cell" className="truncate pr-2 pl-1">
         {line.personName || <span className="text-soft">– nobody</span>}
       </span>
-      <span role="cell" className="truncate pr-2 pl-1">
+      <span role="cell" className="truncate pr-2 pl-1 max-[1199px]:hidden">
         {props.application}
       </span>
       <span role="cell" className="pr-3 text-right font-semibold">

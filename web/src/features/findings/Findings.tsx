@@ -117,7 +117,7 @@ export function Findings() {
     return <Waiting error={desk.error} what="the findings" />;
   }
   return (
-    <div className="grid h-full grid-cols-[206px_minmax(0,1fr)_minmax(320px,372px)] grid-rows-[auto_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[206px_minmax(0,1fr)_minmax(320px,372px)] max-[1199px]:grid-cols-[172px_minmax(0,1fr)_320px] grid-rows-[auto_minmax(0,1fr)]">
       <div className="col-span-3 flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-rule px-4 py-2.5">
         <h1 className="text-[17px] font-semibold">Findings</h1>
         <span className="text-soft">

@@ -59,7 +59,8 @@ class AuditOpener {
     return snapshot.id();
   }
 
-  /// Reads what was received and not read before the program was ended; examines if there was any.
+  /// Reads what was received and not read before the program was ended, and examines; without any,
+  /// loads the snapshot, so that the first click need not wait for it.
   void resume(OpenSnapshot snapshot, Job job) {
     List<Evidence.Summary> waiting = evidence.waiting(snapshot.id());
     for (Evidence.Summary file : waiting) {
@@ -69,7 +70,9 @@ class AuditOpener {
       OpenSnapshot with = known ? snapshot : snapshots.add(snapshot.id(), spec);
       evidence.take(with, declared(with, spec), file.id(), job);
     }
-    if (!waiting.isEmpty()) {
+    if (waiting.isEmpty()) {
+      examinations.loaded(snapshot.id());
+    } else {
       examinations.examine(snapshot.id(), "stale-keys", job);
     }
   }
