@@ -30,6 +30,8 @@ class ArchitectureTest {
                   "org.jspecify.annotations..",
                   "de.siegmar.fastcsv..",
                   "com.unboundid..",
+                  "org.dhatim.fastexcel..",
+                  "tools.jackson.core..",
                   "org.yaml.snakeyaml.."))
           .because("the core is plain Java: the same call serves screen and command line");
 

@@ -75,6 +75,48 @@ public record Account(
     }
   }
 
+  /// The same account at a position of its application's list.
+  Account at(int position) {
+    return new Account(
+        position,
+        key,
+        name,
+        email,
+        person,
+        owner,
+        type,
+        status,
+        created,
+        expires,
+        lastSignIn,
+        department,
+        title,
+        mfa,
+        place);
+  }
+
+  /// Whether two rows say the same, wherever they stand.
+  boolean saysTheSameAs(Account other) {
+    Account elsewhere =
+        new Account(
+            index,
+            other.key,
+            name,
+            email,
+            person,
+            owner,
+            type,
+            status,
+            created,
+            expires,
+            lastSignIn,
+            department,
+            title,
+            mfa,
+            other.place);
+    return elsewhere.equals(other);
+  }
+
   /// Enabled by status, and not expired: an account that expires on `asOf` still is.
   public boolean isEnabled(LocalDate asOf) {
     LocalDate end = expires;

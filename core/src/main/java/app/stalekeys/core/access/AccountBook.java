@@ -4,13 +4,14 @@ import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.evidence.Kind;
+import app.stalekeys.core.evidence.Segment;
 import app.stalekeys.core.source.Issue;
-import app.stalekeys.core.source.Place;
-import app.stalekeys.core.source.Quoted;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
@@ -18,16 +19,29 @@ import org.jspecify.annotations.Nullable;
 /// several rows for one account the last holds, and one problem names them all. Immutable once built.
 public final class AccountBook {
 
+  private static final String ENTRY_NAME = Segment.ATTRIBUTE + "dn";
+  private static final String RESOURCE_ID = Segment.ATTRIBUTE + "id";
+  private static final String SCHEMAS = Segment.ATTRIBUTE + "schemas";
+
   private final IdRule rule;
   private final List<Account> accounts = new ArrayList<>();
   private final Map<String, Account> byKey = new LinkedHashMap<>();
+
+  /// Keys by the other names by which directories point at an account.
+  private final Map<String, String> keyOfAlias;
+
   private final boolean hasDirectories;
 
-  private AccountBook(IdRule rule, Map<String, List<Account>> rows, boolean hasDirectories) {
+  private AccountBook(
+      IdRule rule,
+      Map<String, AccountRows> rows,
+      Map<String, String> keyOfAlias,
+      boolean hasDirectories) {
+    this.keyOfAlias = keyOfAlias;
     this.rule = rule;
     this.hasDirectories = hasDirectories;
     rows.forEach((key, found) -> {
-      Account account = atIndex(found.getLast(), accounts.size());
+      Account account = found.last().at(accounts.size());
       accounts.add(account);
       byKey.put(key, account);
     });
@@ -35,7 +49,8 @@ public final class AccountBook {
 
   public static AccountBook read(
       Collection<? extends FactSource> sources, IdRule rule, List<Issue> problems) {
-    Map<String, List<Account>> rows = new LinkedHashMap<>();
+    Map<String, AccountRows> rows = new LinkedHashMap<>();
+    Map<String, String> aliases = new HashMap<>();
     boolean[] directories = new boolean[1];
     for (FactSource source : sources) {
       FactCursor.forEach(
@@ -43,16 +58,29 @@ public final class AccountBook {
           Kind.ACCOUNTS,
           row -> {
             directories[0] |= !row.text("directory").isEmpty();
-            rows.computeIfAbsent(
-                    key(rule, row.text("directory"), row.text("account")),
-                    key -> new ArrayList<>(1))
-                .add(account(row));
+            String key = key(rule, row.text("directory"), row.text("account"));
+            rows.computeIfAbsent(key, k -> new AccountRows()).add(account(row));
+            addAliases(row, key, aliases);
           });
     }
-    rows.values().stream()
-        .filter(found -> found.size() > 1)
-        .forEach(found -> problems.add(repeated(found)));
-    return new AccountBook(rule, rows, directories[0]);
+    rows.values().stream().flatMap(found -> found.problem().stream()).forEach(problems::add);
+    return new AccountBook(rule, rows, aliases, directories[0]);
+  }
+
+  /// The names by which groups point at members: a directory's entry name, a SCIM resource's id.
+  private static void addAliases(FactCursor row, String key, Map<String, String> aliases) {
+    String entry = row.text(ENTRY_NAME);
+    if (!entry.isEmpty()) {
+      aliases.put(alias(entry), key);
+    }
+    String id = row.text(RESOURCE_ID);
+    if (!id.isEmpty() && row.text(SCHEMAS).contains("urn:ietf:params:scim:")) {
+      aliases.put(alias(id), key);
+    }
+  }
+
+  private static String alias(String name) {
+    return name.toLowerCase(Locale.ROOT).replace(", ", ",");
   }
 
   private static String key(IdRule rule, String directory, String account) {
@@ -80,58 +108,6 @@ public final class AccountBook {
         row.place());
   }
 
-  private static Account atIndex(Account a, int index) {
-    return new Account(
-        index,
-        a.key(),
-        a.name(),
-        a.email(),
-        a.person(),
-        a.owner(),
-        a.type(),
-        a.status(),
-        a.created(),
-        a.expires(),
-        a.lastSignIn(),
-        a.department(),
-        a.title(),
-        a.mfa(),
-        a.place());
-  }
-
-  private static Issue repeated(List<Account> found) {
-    Account last = found.getLast();
-    Account first = found.getFirst();
-    Account same =
-        new Account(
-            0,
-            last.key(),
-            first.name(),
-            first.email(),
-            first.person(),
-            first.owner(),
-            first.type(),
-            first.status(),
-            first.created(),
-            first.expires(),
-            first.lastSignIn(),
-            first.department(),
-            first.title(),
-            first.mfa(),
-            last.place());
-    List<String> rows = found.stream().map(Account::place).map(Place::toString).toList();
-    boolean agree = found.size() == 2 && same.equals(last);
-    return Issue.problem(
-        agree ? "account-repeated" : "account-contradicts",
-        "account %s stands in %d rows that %s (%s); the last one holds"
-            .formatted(
-                Quoted.text(last.key()),
-                found.size(),
-                agree ? "agree" : "do not agree",
-                Quoted.names(rows)),
-        last.place());
-  }
-
   public List<Account> accounts() {
     return accounts;
   }
@@ -143,6 +119,11 @@ public final class AccountBook {
 
   /// The account under any spelling; null when no accounts file defines it.
   public @Nullable Account find(String directory, String account) {
-    return byKey.get(key(rule, directory, account));
+    Account found = byKey.get(key(rule, directory, account));
+    if (found == null) {
+      String key = keyOfAlias.get(alias(account));
+      found = key == null ? null : byKey.get(key);
+    }
+    return found;
   }
 }

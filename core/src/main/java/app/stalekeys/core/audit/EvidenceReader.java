@@ -5,13 +5,17 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactSink;
 import app.stalekeys.core.evidence.Interpreter;
 import app.stalekeys.core.evidence.Kind;
+import app.stalekeys.core.evidence.RawRecord;
 import app.stalekeys.core.evidence.RawRecords;
+import app.stalekeys.core.evidence.RawSink;
 import app.stalekeys.core.evidence.TieOut;
+import app.stalekeys.core.evidence.read.Archives;
 import app.stalekeys.core.evidence.read.ByteSource;
 import app.stalekeys.core.evidence.read.Formats;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.UnusableSourceException;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.ZoneId;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -19,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /// Reads one file of evidence. Screen and command line both read through here.
 public final class EvidenceReader {
@@ -51,9 +56,73 @@ public final class EvidenceReader {
   /// @throws IOException when the bytes cannot be had
   public static Read read(EvidenceSpec spec, ByteSource bytes, ZoneId auditZone, FactSink sink)
       throws IOException {
-    RawRecords records = Formats.of(bytes, spec);
-    Interpreter.Reading reading = new Interpreter(spec, records, auditZone).read(sink);
-    ColumnMap map = reading.map();
+    try {
+      RawRecords records = Formats.of(bytes, spec);
+      Interpreter.Reading reading = new Interpreter(spec, records, auditZone).read(sink);
+      return new Read(
+          reading.tieOut(),
+          fields(reading.map()),
+          understanding(records, reading),
+          reading.issues());
+    } catch (UnusableSourceException unusable) {
+      return refused(spec, unusable.issue());
+    } catch (IOException | UncheckedIOException failed) {
+      Issue broken = Archives.brokenIn(failed);
+      if (broken == null) {
+        throw failed;
+      }
+      return refused(spec, broken);
+    }
+  }
+
+  private static Read refused(EvidenceSpec spec, Issue issue) {
+    return new Read(new TieOut(0, 0, 0, spec.expectedRows()), Map.of(), Map.of(), List.of(issue));
+  }
+
+  /// One record as text, for formats whose rows are no lines: each head with its values.
+  ///
+  /// @return null when there is no such row
+  public static @Nullable String recordText(EvidenceSpec spec, ByteSource bytes, long row)
+      throws IOException {
+    String[] found = new String[1];
+    try {
+      RawRecords records = Formats.of(bytes, spec);
+      List<String> names = records.head().names();
+      records.forEach(new RecordFinder(names, row, found));
+    } catch (UnusableSourceException unusable) {
+      return null;
+    }
+    return found[0];
+  }
+
+  private record RecordFinder(List<String> names, long row, String[] found) implements RawSink {
+    @Override
+    public void record(RawRecord record) {
+      if (record.row() == row) {
+        StringBuilder text = new StringBuilder();
+        for (int i = 0; i < names.size(); i++) {
+          List<String> values = record.cells(i);
+          if (!values.isEmpty() && !values.getFirst().isEmpty()) {
+            text.append(text.isEmpty() ? "" : " · ");
+            text.append(names.get(i)).append(": ").append(String.join(", ", values));
+          }
+        }
+        found[0] = text.toString();
+      }
+    }
+
+    @Override
+    public void skipped(long skipped) {}
+
+    @Override
+    public void malformed(long malformed, String value, String reason) {
+      if (malformed == row) {
+        found[0] = value;
+      }
+    }
+  }
+
+  private static Map<Kind, Set<String>> fields(@Nullable ColumnMap map) {
     Map<Kind, Set<String>> fields = new LinkedHashMap<>();
     if (map != null) {
       map.byKind()
@@ -64,7 +133,7 @@ public final class EvidenceReader {
                       .map(column -> column.field().name())
                       .collect(Collectors.toCollection(LinkedHashSet::new))));
     }
-    return new Read(reading.tieOut(), fields, understanding(records, reading), reading.issues());
+    return fields;
   }
 
   private static Map<String, String> understanding(RawRecords records, Interpreter.Reading reading)
@@ -72,6 +141,7 @@ public final class EvidenceReader {
     Map<String, String> words = new LinkedHashMap<>();
     try {
       words.putAll(records.understanding());
+      words.put("rows are", records.rowsAreLines() ? "lines" : "records");
     } catch (UnusableSourceException unusable) {
       return words; // the reading has said so already
     }

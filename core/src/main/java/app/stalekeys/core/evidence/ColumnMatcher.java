@@ -10,7 +10,9 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.function.BiPredicate;
 import org.jspecify.annotations.Nullable;
 
 /// Binds our fields to the columns of a file: as the audit file declares, else by the words at the
@@ -74,31 +76,32 @@ public final class ColumnMatcher {
     return columns;
   }
 
-  /// Each column serves at most one field of a kind; fields come in their documented order, so that
-  /// a head such as `User` goes to `account` before anything else.
+  /// Each column serves at most one field of a kind. Columns that bear a field's own name are given out
+  /// first, then synonyms of this kind, then general ones, fields in their documented order, so that a
+  /// head such as `User` goes to `account` before anything else.
   private List<Column> found(Kind kind) {
-    List<Column> columns = new ArrayList<>();
+    Map<Field, Integer> bound = new LinkedHashMap<>();
     Set<Integer> taken = new HashSet<>();
+    Synonyms synonyms = Synonyms.standard();
+    give(kind, bound, taken, (field, head) -> Synonyms.normal(field.name()).equals(head));
+    give(kind, bound, taken, (field, head) -> synonyms.fitsWithin(kind, field, head));
+    give(kind, bound, taken, (field, head) -> synonyms.fits(kind, field, head));
+    return kind.fieldList().stream()
+        .filter(bound::containsKey)
+        .map(field -> bind(field, Objects.requireNonNull(bound.get(field))))
+        .toList();
+  }
+
+  private void give(
+      Kind kind, Map<Field, Integer> bound, Set<Integer> taken, BiPredicate<Field, String> fits) {
     for (Field field : kind.fieldList()) {
-      for (int i = 0; i < head.size(); i++) {
-        if (!taken.contains(i) && isBest(kind, field, i)) {
+      for (int i = 0; i < head.size() && !bound.containsKey(field); i++) {
+        if (!taken.contains(i) && fits.test(field, Synonyms.normal(head.names().get(i)))) {
           taken.add(i);
-          columns.add(bind(field, i));
-          break;
+          bound.put(field, i);
         }
       }
     }
-    return columns;
-  }
-
-  /// A head that is some field's own name is not given away to another field as a synonym.
-  private boolean isBest(Kind kind, Field field, int position) {
-    String name = head.names().get(position);
-    String own = Synonyms.normal(name);
-    boolean ownName = own.equals(Synonyms.normal(field.name()));
-    boolean othersName =
-        kind.fieldList().stream().anyMatch(other -> own.equals(Synonyms.normal(other.name())));
-    return ownName || (!othersName && Synonyms.standard().fits(kind, field, name));
   }
 
   private Column bind(Field field, int position) {

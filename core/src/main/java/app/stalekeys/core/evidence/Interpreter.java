@@ -196,9 +196,8 @@ public final class Interpreter {
           }
         }
       }
-      // The file's first kind is what a row is about; the others may have nothing to say in it.
-      boolean aboutSomething = !ready.isEmpty() && ready.getFirst() == writers.getFirst();
-      if (!aboutSomething) {
+      // A row need not speak of every kind the file serves, but it must speak of one.
+      if (ready.isEmpty()) {
         Column column = Objects.requireNonNull(lacking).column();
         reject(
             record,

@@ -63,6 +63,9 @@ final class KindWriter {
   }
 
   Result read(RawRecord record) {
+    if (!record.describes(kind)) {
+      return new Result.Lacking(readers.getFirst().column());
+    }
     repeated.clear();
     clockMark = Moment.ClockMark.NONE;
     for (int i = 0; i < readers.size(); i++) {

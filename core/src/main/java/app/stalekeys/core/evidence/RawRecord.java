@@ -16,4 +16,10 @@ public interface RawRecord {
 
   /// Whether a cell can have several values: never in formats of rows and columns.
   boolean repeats();
+
+  /// Whether the record can be about that kind at all: an entry of a group is no account. Formats that
+  /// do not tell say yes.
+  default boolean describes(Kind kind) {
+    return true;
+  }
 }

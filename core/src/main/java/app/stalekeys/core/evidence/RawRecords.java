@@ -19,4 +19,10 @@ public interface RawRecords {
 
   /// How the format was understood, in words for the reading desk, such as `semicolon`.
   java.util.Map<String, String> understanding() throws IOException, UnusableSourceException;
+
+  /// Whether a record's row is a line of the text, so that the raw line can be shown; else it is the
+  /// record's number, or a row of a sheet.
+  default boolean rowsAreLines() throws IOException, UnusableSourceException {
+    return true;
+  }
 }

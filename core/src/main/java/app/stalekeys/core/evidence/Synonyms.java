@@ -31,10 +31,18 @@ public final class Synonyms {
 
   /// Whether a head's text is the field's own name or one of its synonyms.
   public boolean fits(Kind kind, Field field, String head) {
-    String word = normal(head);
-    return word.equals(normal(field.name()))
-        || wordsOf.getOrDefault(kind.id() + "." + field.name(), Set.of()).contains(word)
-        || wordsOf.getOrDefault(field.name(), Set.of()).contains(word);
+    return fitsWithin(kind, field, head)
+        || normal(head).equals(normal(field.name()))
+        || words(field.name()).contains(normal(head));
+  }
+
+  /// Whether a head's text is a synonym that holds for the field in this kind alone.
+  public boolean fitsWithin(Kind kind, Field field, String head) {
+    return words(kind.id() + "." + field.name()).contains(normal(head));
+  }
+
+  private Set<String> words(String key) {
+    return wordsOf.getOrDefault(key, Set.of());
   }
 
   /// Letters and digits only, without accents or case: `Brukar-ID` and `brukar id` are one.

@@ -2,8 +2,6 @@ package app.stalekeys.core.evidence.read;
 
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.Head;
-import app.stalekeys.core.evidence.IdRule;
-import app.stalekeys.core.evidence.RawRecord;
 import app.stalekeys.core.evidence.RawRecords;
 import app.stalekeys.core.evidence.RawSink;
 import app.stalekeys.core.source.Issue;
@@ -139,15 +137,15 @@ final class DelimitedRecords implements RawRecords {
   @Override
   public void forEach(RawSink sink) throws IOException, UnusableSourceException {
     Layout known = layout();
-    Walk walk = new Walk(known.head, sink);
+    TableWalk table = new TableWalk(known.head, sink);
     walk(
         known.letters,
         known.found,
         (record, line) -> {
-          walk.take(record, line);
+          table.take(record.getFields(), line);
           return true;
         });
-    walk.end();
+    table.end();
   }
 
   private interface Visitor {
@@ -199,95 +197,5 @@ final class DelimitedRecords implements RawRecords {
         .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
         .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
         .ofCsvRecord(reader);
-  }
-
-  /// Sorts records into read, skipped and malformed. A line that looks like a total is held back
-  /// until it is known whether anything but blanks follows.
-  private static final class Walk {
-    private final Head head;
-    private final RawSink sink;
-    private boolean aboveFirst = true;
-    private @Nullable CsvRecord held;
-    private long heldLine;
-
-    Walk(Head head, RawSink sink) {
-      this.head = head;
-      this.sink = sink;
-    }
-
-    void take(CsvRecord record, long line) {
-      if (aboveFirst) {
-        aboveFirst = false;
-        return;
-      }
-      List<String> cells = record.getFields();
-      if (cells.stream().allMatch(cell -> IdRule.trim(cell).isEmpty())) {
-        sink.skipped(line);
-        return;
-      }
-      releaseHeld();
-      if (isHead(cells)) {
-        sink.skipped(line);
-      } else if (TotalLine.matches(cells, head.size())) {
-        held = record;
-        heldLine = line;
-      } else {
-        pass(record, line);
-      }
-    }
-
-    private boolean isHead(List<String> cells) {
-      if (cells.size() != head.size()) {
-        return false;
-      }
-      for (int i = 0; i < cells.size(); i++) {
-        if (!IdRule.trim(cells.get(i)).equals(head.names().get(i))) {
-          return false;
-        }
-      }
-      return true;
-    }
-
-    private void releaseHeld() {
-      if (held != null) {
-        CsvRecord ordinary = held;
-        held = null;
-        pass(ordinary, heldLine);
-      }
-    }
-
-    private void pass(CsvRecord record, long line) {
-      if (record.getFieldCount() == head.size()) {
-        sink.record(new Cells(record, line));
-      } else {
-        sink.malformed(
-            line,
-            String.join(" | ", record.getFields()),
-            "%d cells where the head has %d".formatted(record.getFieldCount(), head.size()));
-      }
-    }
-
-    void end() {
-      if (held != null) {
-        sink.skipped(heldLine);
-      }
-    }
-  }
-
-  private record Cells(CsvRecord record, long row) implements RawRecord {
-    @Override
-    public String cell(int column) {
-      return record.getField(column);
-    }
-
-    @Override
-    public List<String> cells(int column) {
-      return List.of(record.getField(column));
-    }
-
-    @Override
-    public boolean repeats() {
-      return false;
-    }
   }
 }

@@ -2,36 +2,68 @@ package app.stalekeys.core.evidence.read;
 
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.RawRecords;
+import app.stalekeys.core.source.UnusableSourceException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Pattern;
 
-/// Picks the reader of a file: by its name's ending, else by how its text begins.
+/// Picks the reader of a file: opens an archive around it, then goes by its name's ending, else by how
+/// its bytes begin.
 public final class Formats {
 
   private static final int START = 4096;
+  private static final Pattern SYSLOG = Pattern.compile("<\\d{1,3}>1 .*", Pattern.DOTALL);
 
   private Formats() {}
 
-  public static RawRecords of(ByteSource source, EvidenceSpec spec) throws IOException {
-    return isLdif(source, spec.file())
-        ? new LdifRecords(source, spec)
-        : new DelimitedRecords(source, spec);
+  /// @throws UnusableSourceException when an archive cannot be opened
+  public static RawRecords of(ByteSource source, EvidenceSpec spec)
+      throws IOException, UnusableSourceException {
+    Archives.Content content = Archives.open(source, spec);
+    ByteSource bytes = content.bytes();
+    String name = content.name().toLowerCase(Locale.ROOT);
+    if (name.endsWith(".ldif")) {
+      return new LdifRecords(bytes, spec);
+    }
+    if (name.endsWith(".json") || name.endsWith(".jsonl") || name.endsWith(".ndjson")) {
+      return new JsonRecords(bytes, spec, name);
+    }
+    if (name.endsWith(".xlsx")) {
+      return new SheetRecords(bytes, spec);
+    }
+    return byContent(bytes, spec, name);
   }
 
-  private static boolean isLdif(ByteSource source, String file) throws IOException {
-    if (file.toLowerCase(Locale.ROOT).endsWith(".ldif")) {
-      return true;
+  private static RawRecords byContent(ByteSource bytes, EvidenceSpec spec, String name)
+      throws IOException {
+    byte[] start;
+    try (InputStream in = bytes.open()) {
+      start = in.readNBytes(START);
     }
-    try (InputStream in = source.open()) {
-      String start = new String(in.readNBytes(START), StandardCharsets.ISO_8859_1);
-      return start
-          .lines()
-          .filter(line -> !line.isBlank() && !line.startsWith("#"))
-          .findFirst()
-          .filter(line -> line.startsWith("dn:") || line.startsWith("version: 1"))
-          .isPresent();
+    if (start.length > 3 && start[0] == 'P' && start[1] == 'K' && start[2] == 3) {
+      return new SheetRecords(bytes, spec);
     }
+    String first = firstLine(start);
+    if (first.startsWith("dn:") || first.startsWith("version: 1")) {
+      return new LdifRecords(bytes, spec);
+    }
+    if (SYSLOG.matcher(first).matches()) {
+      return new SyslogRecords(bytes, spec);
+    }
+    boolean delimited = spec.read().delimiter() != null || name.endsWith(".csv");
+    if (!delimited && (first.startsWith("{") || first.startsWith("["))) {
+      return new JsonRecords(bytes, spec, name);
+    }
+    return new DelimitedRecords(bytes, spec);
+  }
+
+  private static String firstLine(byte[] start) {
+    String text = new String(start, StandardCharsets.UTF_8).replace("\uFEFF", "");
+    Optional<String> first =
+        text.lines().filter(line -> !line.isBlank() && !line.startsWith("#")).findFirst();
+    return first.map(String::stripLeading).orElse("");
   }
 }

@@ -1,10 +1,6 @@
 package app.stalekeys.core.evidence.read;
 
 import app.stalekeys.core.evidence.EvidenceSpec;
-import app.stalekeys.core.evidence.Field;
-import app.stalekeys.core.evidence.Head;
-import app.stalekeys.core.evidence.Kind;
-import app.stalekeys.core.evidence.Synonyms;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -32,11 +28,13 @@ final class HeadFinder {
 
   private final EvidenceSpec spec;
   private final List<String> lines;
+  private final KnownHeads heads;
 
   /// @param lines the first lines of the file as they are
   HeadFinder(EvidenceSpec spec, List<String> lines) {
     this.spec = spec;
     this.lines = lines;
+    this.heads = new KnownHeads(spec);
   }
 
   Found find() {
@@ -62,7 +60,7 @@ final class HeadFinder {
   private Candidate better(@Nullable Candidate best, String delimiter, int line) {
     List<String> cells =
         line <= lines.size() ? cells(lines.get(line - 1), delimiter) : List.<String>of();
-    Candidate candidate = new Candidate(delimiter, line, known(cells), cells.size());
+    Candidate candidate = new Candidate(delimiter, line, heads.known(cells), cells.size());
     return best == null || candidate.betterThan(best) ? candidate : best;
   }
 
@@ -82,30 +80,6 @@ final class HeadFinder {
     return best.known == 0
         ? "the first line with %d cells; no head is known".formatted(best.cells)
         : "%d of %d heads known".formatted(best.known, best.cells);
-  }
-
-  private int known(List<String> cells) {
-    Head head = new Head(cells, 0);
-    if (!spec.columns().isEmpty()) {
-      return (int)
-          spec.columns().values().stream().filter(name -> !head.positions(name).isEmpty()).count();
-    }
-    List<Kind> kinds = spec.kinds().isEmpty() ? List.of(Kind.values()) : spec.kinds();
-    int most = 0;
-    for (Kind kind : kinds) {
-      int fitting = 0;
-      for (Field field : kind.fieldList()) {
-        if (head.names().stream().anyMatch(name -> fits(kind, field, name))) {
-          fitting++;
-        }
-      }
-      most = Math.max(most, fitting);
-    }
-    return most;
-  }
-
-  private static boolean fits(Kind kind, Field field, String name) {
-    return !name.isEmpty() && Synonyms.standard().fits(kind, field, name);
   }
 
   /// Splits a line outside quotes: enough to recognise a head, not how records are read.

@@ -2,6 +2,7 @@ package app.stalekeys.core.evidence.read;
 
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.Head;
+import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.RawRecord;
 import app.stalekeys.core.evidence.RawRecords;
 import app.stalekeys.core.evidence.RawSink;
@@ -17,6 +18,7 @@ import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.CharacterCodingException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -187,6 +189,21 @@ final class LdifRecords implements RawRecords {
       }
       Attribute attribute = entry.getAttribute(name);
       return attribute == null ? List.of() : List.of(attribute.getValues());
+    }
+
+    /// An entry whose object class is a group is a role and no account.
+    @Override
+    public boolean describes(Kind kind) {
+      String[] classes = entry.getAttributeValues("objectClass");
+      if (classes == null) {
+        return true;
+      }
+      boolean group = Arrays.stream(classes).anyMatch(name -> lower(name).contains("group"));
+      return switch (kind) {
+        case ACCOUNTS, PEOPLE -> !group;
+        case ROLES -> group;
+        default -> true;
+      };
     }
 
     @Override
