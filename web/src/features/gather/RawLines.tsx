@@ -72,7 +72,7 @@ export function RawLines({ base, total, row, rejects }: Props) {
               <span
                 className={`id w-16 shrink-0 pl-3 text-right ${reason ? 'font-semibold text-oxblood' : 'text-soft'}`}
               >
-                {texts.has(number) || number < lines ? number : ''}
+                {texts.has(number) ? number : ''}
               </span>
               <span className="id whitespace-pre">{texts.get(number)}</span>
               {reason && (

@@ -5,6 +5,7 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.ReadSettings;
+import app.stalekeys.core.evidence.Wide;
 import app.stalekeys.core.snapshot.Application;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -98,6 +99,14 @@ public final class AuditFileWriter {
     put(block, "columns", spec.columns());
     put(block, "values", spec.values());
     put(block, "split", spec.split());
+    put(block, "wide", spec.wide() == null ? null : wide(spec.wide()));
+    return block;
+  }
+
+  private static Map<String, Object> wide(Wide wide) {
+    Map<String, Object> block = new LinkedHashMap<>();
+    block.put("holder-type", wide.holderType());
+    put(block, "letters", wide.letters());
     return block;
   }
 

@@ -27,15 +27,18 @@ public final class AuditRun {
     }
   }
 
+  /// @param facts what each file yielded, in the order of `files`
   /// @param issues everything worth saying, from worst to mildest as found
   public record Outcome(
       AuditFile audit,
       List<ReadFile> files,
+      List<FactSource> facts,
       Snapshot snapshot,
       Examiner.Result result,
       List<Issue> issues) {
     public Outcome {
       files = List.copyOf(files);
+      facts = List.copyOf(facts);
       issues = List.copyOf(issues);
     }
   }
@@ -72,10 +75,12 @@ public final class AuditRun {
     }
     Snapshot snapshot = snapshot(audit, facts);
     issues.addAll(snapshot.problems());
+    issues.addAll(EvidenceQuestions.of(audit, facts));
     if (anyUnusable(issues)) {
       return new Answer.Unusable(issues);
     }
-    return new Answer.Ran(new Outcome(audit, files, snapshot, examine(audit, snapshot), issues));
+    return new Answer.Ran(
+        new Outcome(audit, files, List.copyOf(facts), snapshot, examine(audit, snapshot), issues));
   }
 
   public static Snapshot snapshot(AuditFile audit, Collection<? extends FactSource> facts) {

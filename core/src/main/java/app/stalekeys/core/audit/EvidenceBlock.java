@@ -4,6 +4,7 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.MomentPattern;
 import app.stalekeys.core.evidence.ReadSettings;
+import app.stalekeys.core.evidence.Wide;
 import app.stalekeys.core.source.Quoted;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -39,9 +40,23 @@ final class EvidenceBlock {
             settings(block.block("read")),
             block.block("columns").entries(),
             values(),
-            block.block("split").entries());
+            block.block("split").entries(),
+            block.has("wide") ? wide(block.block("wide")) : null);
     block.finish();
     return spec;
+  }
+
+  private static Wide wide(YamlBlock wide) {
+    String type = wide.text("holder-type");
+    if (type != null && !type.equals("role") && !type.equals("account")) {
+      wide.faultAt(
+          "holder-type",
+          "value-unreadable",
+          "holder-type is %s, expected role or account".formatted(Quoted.text(type)));
+    }
+    Wide read = new Wide(type == null ? "role" : type, wide.block("letters").entries());
+    wide.finish();
+    return read;
   }
 
   private void checkInside(String file) {

@@ -5,9 +5,7 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactSink;
 import app.stalekeys.core.evidence.Interpreter;
 import app.stalekeys.core.evidence.Kind;
-import app.stalekeys.core.evidence.RawRecord;
 import app.stalekeys.core.evidence.RawRecords;
-import app.stalekeys.core.evidence.RawSink;
 import app.stalekeys.core.evidence.TieOut;
 import app.stalekeys.core.evidence.read.Archives;
 import app.stalekeys.core.evidence.read.ByteSource;
@@ -77,49 +75,6 @@ public final class EvidenceReader {
 
   private static Read refused(EvidenceSpec spec, Issue issue) {
     return new Read(new TieOut(0, 0, 0, spec.expectedRows()), Map.of(), Map.of(), List.of(issue));
-  }
-
-  /// One record as text, for formats whose rows are no lines: each head with its values.
-  ///
-  /// @return null when there is no such row
-  public static @Nullable String recordText(EvidenceSpec spec, ByteSource bytes, long row)
-      throws IOException {
-    String[] found = new String[1];
-    try {
-      RawRecords records = Formats.of(bytes, spec);
-      List<String> names = records.head().names();
-      records.forEach(new RecordFinder(names, row, found));
-    } catch (UnusableSourceException unusable) {
-      return null;
-    }
-    return found[0];
-  }
-
-  private record RecordFinder(List<String> names, long row, String[] found) implements RawSink {
-    @Override
-    public void record(RawRecord record) {
-      if (record.row() == row) {
-        StringBuilder text = new StringBuilder();
-        for (int i = 0; i < names.size(); i++) {
-          List<String> values = record.cells(i);
-          if (!values.isEmpty() && !values.getFirst().isEmpty()) {
-            text.append(text.isEmpty() ? "" : " · ");
-            text.append(names.get(i)).append(": ").append(String.join(", ", values));
-          }
-        }
-        found[0] = text.toString();
-      }
-    }
-
-    @Override
-    public void skipped(long skipped) {}
-
-    @Override
-    public void malformed(long malformed, String value, String reason) {
-      if (malformed == row) {
-        found[0] = value;
-      }
-    }
   }
 
   private static Map<Kind, Set<String>> fields(@Nullable ColumnMap map) {

@@ -183,9 +183,11 @@ public final class ColumnMatcher {
     }
   }
 
-  private static List<String> missing(Kind kind, List<Column> columns) {
+  private List<String> missing(Kind kind, List<Column> columns) {
     return kind.fieldList().stream()
         .filter(Field::required)
+        .filter(field ->
+            !(kind == Kind.GRANTS && spec.wide() != null && !field.name().equals("holder")))
         .filter(field -> columns.stream().noneMatch(column -> column.field().equals(field)))
         .map(Field::name)
         .toList();

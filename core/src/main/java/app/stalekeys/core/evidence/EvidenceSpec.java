@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 /// @param expectedRows the number of rows its owner declared
 /// @param columns our field to the file's head; empty means "to be found from the heads"
 /// @param values our field to a table from the file's words to ours
+/// @param wide how one column a permission is read; null for one row a grant
 /// @param split our field to the text between several values in one cell
 public record EvidenceSpec(
     String file,
@@ -29,7 +30,8 @@ public record EvidenceSpec(
     ReadSettings read,
     Map<String, String> columns,
     Map<String, Map<String, String>> values,
-    Map<String, String> split) {
+    Map<String, String> split,
+    @Nullable Wide wide) {
 
   public EvidenceSpec {
     kinds = List.copyOf(kinds);
@@ -51,6 +53,7 @@ public record EvidenceSpec(
         ReadSettings.NONE,
         Map.of(),
         Map.of(),
-        Map.of());
+        Map.of(),
+        null);
   }
 }

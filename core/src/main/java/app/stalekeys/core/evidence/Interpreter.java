@@ -149,7 +149,7 @@ public final class Interpreter {
 
   /// The walk that writes facts.
   private final class Pass implements RawSink {
-    private final List<KindWriter> writers = new ArrayList<>();
+    private final List<RecordWriter> writers = new ArrayList<>();
     private final FactSink sink;
     private final Map<String, Unmapped> unmapped = new LinkedHashMap<>();
     private long read;
@@ -174,8 +174,15 @@ public final class Interpreter {
                             fileZone,
                             auditZone))
                     .toList();
-            writers.add(new KindWriter(kind, readers, map.attributes()));
+            writers.add(writer(kind, readers, map));
           });
+    }
+
+    private RecordWriter writer(Kind kind, List<CellReader> readers, ColumnMap map) {
+      Wide wide = spec.wide();
+      return wide != null && kind == Kind.GRANTS
+          ? new WideGrantWriter(wide, readers, map.attributes(), spec.values())
+          : new KindWriter(kind, readers, map.attributes());
     }
 
     @Override
@@ -184,13 +191,13 @@ public final class Interpreter {
         stopped = true;
         return;
       }
-      List<KindWriter> ready = new ArrayList<>(writers.size());
-      KindWriter.Result.Lacking lacking = null;
-      for (KindWriter writer : writers) {
+      List<RecordWriter> ready = new ArrayList<>(writers.size());
+      RecordWriter.Result.Lacking lacking = null;
+      for (RecordWriter writer : writers) {
         switch (writer.read(record)) {
-          case KindWriter.Result.Ready _ -> ready.add(writer);
-          case KindWriter.Result.Lacking none -> lacking = lacking == null ? none : lacking;
-          case KindWriter.Result.Bad bad -> {
+          case RecordWriter.Result.Ready _ -> ready.add(writer);
+          case RecordWriter.Result.Lacking none -> lacking = lacking == null ? none : lacking;
+          case RecordWriter.Result.Bad bad -> {
             bad(record, bad);
             return;
           }
@@ -210,7 +217,7 @@ public final class Interpreter {
       ready.forEach(writer -> write(writer, record));
     }
 
-    private void write(KindWriter writer, RawRecord record) {
+    private void write(RecordWriter writer, RawRecord record) {
       writer.write(record);
       writer.flush(false, sink);
       if (writer.clockMark() != Moment.ClockMark.NONE && clockMarks++ == 0) {
@@ -218,7 +225,7 @@ public final class Interpreter {
       }
     }
 
-    private void bad(RawRecord record, KindWriter.Result.Bad bad) {
+    private void bad(RawRecord record, RecordWriter.Result.Bad bad) {
       Column column = bad.column();
       Field field = column.field();
       if (bad.outcome() == CellReader.Outcome.UNMAPPED) {
@@ -300,7 +307,11 @@ public final class Interpreter {
     Issue issue(String file) {
       Field field = column.field();
       String expected =
-          field.type() == FieldType.FLAG ? "yes or no" : "one of " + Quoted.names(field.words());
+          field.type() == FieldType.WORD
+              ? "one of " + Quoted.names(field.words())
+              : field.type() == FieldType.FLAG
+                  ? "yes or no"
+                  : "a letter of \"wide: letters\", yes or no";
       return Issue.unusable(
           "word-unmapped",
           "the word %s stands in %,d %s and in no map for %s; expected %s; add it under \"values: %s\""

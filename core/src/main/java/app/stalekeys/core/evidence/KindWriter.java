@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 
 /// Turns raw records into facts of one kind. A record is first read whole and only then written, so
 /// that a row whose last cell is bad leaves nothing behind.
-final class KindWriter {
+final class KindWriter implements RecordWriter {
 
   /// Fields of which each value makes a fact of its own, in files that repeat an attribute.
   private static final Map<Kind, Set<String>> REPEATING =
@@ -18,20 +18,6 @@ final class KindWriter {
           Kind.ASSIGNMENTS, Set.of("account", "role", "scope"),
           Kind.NESTING, Set.of("parent", "child"),
           Kind.GRANTS, Set.of("holder", "resource", "action", "scope"));
-
-  /// What a record came to for this kind.
-  sealed interface Result {
-    /// The record's facts wait to be written.
-    record Ready() implements Result {}
-
-    /// A required field has no value.
-    record Lacking(Column column) implements Result {}
-
-    /// A cell is not what its field asks for.
-    record Bad(Column column, String value, CellReader.Outcome outcome) implements Result {}
-  }
-
-  private static final Result READY = new Result.Ready();
 
   private final Kind kind;
   private final List<CellReader> readers;
@@ -62,7 +48,8 @@ final class KindWriter {
     this.segment = new SegmentBuilder(kind, textNames, numberNames);
   }
 
-  Result read(RawRecord record) {
+  @Override
+  public Result read(RawRecord record) {
     if (!record.describes(kind)) {
       return new Result.Lacking(readers.getFirst().column());
     }
@@ -79,7 +66,7 @@ final class KindWriter {
         return fault;
       }
     }
-    return READY;
+    return Result.READY;
   }
 
   /// The usual case: one value in the cell. Takes no list and no array.
@@ -138,7 +125,8 @@ final class KindWriter {
   }
 
   /// Writes the facts of the record read last: one for each combination of repeated values.
-  void write(RawRecord record) {
+  @Override
+  public void write(RawRecord record) {
     int facts = repeated.values().stream().mapToInt(v -> v.length).reduce(1, (a, b) -> a * b);
     for (int fact = 0; fact < facts; fact++) {
       int rest = fact;
@@ -165,16 +153,14 @@ final class KindWriter {
     }
   }
 
-  Moment.ClockMark clockMark() {
+  @Override
+  public Moment.ClockMark clockMark() {
     return clockMark;
   }
 
-  Kind kind() {
-    return kind;
-  }
-
   /// Seals a full segment, or what is left at the end.
-  void flush(boolean atEnd, FactSink sink) {
+  @Override
+  public void flush(boolean atEnd, FactSink sink) {
     if (segment.isFull() || (atEnd && !segment.isEmpty())) {
       sink.segment(segment.seal());
     }

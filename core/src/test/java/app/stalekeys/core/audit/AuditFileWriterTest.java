@@ -33,6 +33,7 @@ class AuditFileWriterTest {
               expect: {rows: 412}
               read: {delimiter: ";", encoding: windows-1252, skip: 3, dates: dd.MM.yyyy, never: ["00.00.0000"], zone: UTC}
               split: {role: ";"}
+            - {file: ledger/rights.csv, kind: grants, wide: {holder-type: account, letters: {R: read, U: update}}, columns: {holder: User}}
           checks: {dormant: {days: 30}}
       checks:
         dormant: {days: 60, severity: high}

@@ -2,17 +2,20 @@ package app.stalekeys.server.findings;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.audit.AuditRun;
+import app.stalekeys.core.audit.EvidenceQuestions;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Examiner;
 import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
+import app.stalekeys.core.source.Issue;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.Evidence;
 import app.stalekeys.server.jobs.Job;
 import app.stalekeys.server.journal.Journal;
 import jakarta.persistence.EntityManager;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -54,9 +57,11 @@ public class Examinations {
     OpenSnapshot open = snapshots.get(snapshotId);
     job.step("Examining", 0);
     Snapshot snapshot = build(open);
+    List<Issue> problems = new ArrayList<>(snapshot.problems());
+    problems.addAll(EvidenceQuestions.of(open.file(), evidence.facts(open)));
     Examiner.Result result = AuditRun.examine(open.file(), snapshot);
     transactions.executeWithoutResult(status -> {
-      evidence.replaceProblems(snapshotId, snapshot.problems());
+      evidence.replaceProblems(snapshotId, problems);
       replace(snapshotId, result);
       summarise(snapshotId, snapshot);
       snapshots.examined(snapshotId);

@@ -243,7 +243,7 @@ class FindingsController {
                 place.file(),
                 ids.getOrDefault(place.file(), 0L),
                 place.row(),
-                evidence.rawLine(open.id(), Place.ofRow(place.file(), place.row())).orElse(null)))
+                evidence.rawLine(open, Place.ofRow(place.file(), place.row())).orElse(null)))
         .toList();
   }
 

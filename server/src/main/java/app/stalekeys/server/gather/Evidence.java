@@ -1,6 +1,7 @@
 package app.stalekeys.server.gather;
 
 import app.stalekeys.core.audit.EvidenceReader;
+import app.stalekeys.core.audit.EvidenceText;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
@@ -22,6 +23,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -39,6 +41,10 @@ import tools.jackson.databind.json.JsonMapper;
 public class Evidence {
 
   private static final TypeReference<Map<String, Set<String>>> FIELDS = new TypeReference<>() {};
+
+  /// Rows that titles and heads may take above the records.
+  private static final int HEAD_ROOM = 60;
+
   private static final TypeReference<Map<String, String>> WORDS = new TypeReference<>() {};
 
   /// How receiving ended.
@@ -279,19 +285,24 @@ public class Evidence {
         row.state() == EvidenceRow.State.TAKEN);
   }
 
-  /// Lines of a kept text file around a row, as they are.
+  /// Rows of a kept file as they are: lines of text, or records where rows are no lines.
   @Transactional(readOnly = true)
-  public List<TextLines.Line> lines(long id, long from, int count) {
+  public List<TextLines.Line> lines(OpenSnapshot snapshot, long id, long from, int count) {
     EvidenceRow row = row(id);
+    EvidenceSpec spec = snapshot.spec(row.file(), row.application());
+    Map<String, String> understood = words(row.understanding());
     Charset letters =
-        Optional.ofNullable(words(row.understanding()).get("letters"))
-            .map(Charset::forName)
-            .orElse(StandardCharsets.UTF_8);
-    // Line ends are counted as bytes, which UTF-16 does not allow; there we start at the beginning.
-    boolean countable = !letters.name().startsWith("UTF-16");
-    EvidenceBytes.Start start =
-        countable ? bytes.startFor(id, from) : new EvidenceBytes.Start(0, 0);
+        Charset.forName(understood.getOrDefault("letters", StandardCharsets.UTF_8.name()));
     try {
+      if ("records".equals(understood.get("rows are"))) {
+        return EvidenceText.records(spec, () -> bytes.open(id), from, count);
+      }
+      // Line ends were counted as bytes of the file: no help in UTF-16 or inside an archive.
+      boolean packed = row.file().toLowerCase(Locale.ROOT).matches(".*\\.(gz|zip)");
+      if (packed || letters.name().startsWith("UTF-16")) {
+        return EvidenceText.lines(spec, () -> bytes.open(id), letters, from, count);
+      }
+      EvidenceBytes.Start start = bytes.startFor(id, from);
       return TextLines.read(
           () -> bytes.open(id, start.piece()), letters, start.before(), from, count);
     } catch (IOException failed) {
@@ -299,15 +310,23 @@ public class Evidence {
     }
   }
 
-  /// The raw line behind a place; empty for a file as a whole.
+  /// The row behind a place as text; empty for a file as a whole.
   @Transactional(readOnly = true)
-  public Optional<String> rawLine(long snapshotId, Place place) {
+  public Optional<String> rawLine(OpenSnapshot snapshot, Place place) {
     if (place.row() == 0) {
       return Optional.empty();
     }
-    return rows.findBySnapshotIdAndFile(snapshotId, place.file())
-        .flatMap(row -> lines(row.id(), place.row(), 1).stream().findFirst())
+    return rows.findBySnapshotIdAndFile(snapshot.id(), place.file())
+        .flatMap(row -> lines(snapshot, row.id(), place.row(), 1).stream().findFirst())
         .map(TextLines.Line::text);
+  }
+
+  /// How many rows the file's view has: its lines, or its records where they are no lines. What lies
+  /// above and inside is not counted exactly; the view leaves numbers without a row blank.
+  long shownRows(EvidenceRow row) {
+    boolean packed = row.file().toLowerCase(Locale.ROOT).matches(".*\\.(gz|zip)");
+    boolean records = "records".equals(words(row.understanding()).get("rows are"));
+    return records || packed ? row.tieOut().rows() + HEAD_ROOM : row.textLines();
   }
 
   Map<String, String> words(String understanding) {

@@ -135,7 +135,7 @@ class GatherController {
 
   private FileView view(
       EvidenceRow row, OpenSnapshot open, Citations citations, List<Issue> issues) {
-    EvidenceSpec spec = spec(open, row.file());
+    EvidenceSpec spec = open.spec(row.file(), row.application());
     return new FileView(
         row.id(),
         citations.file(row.file()),
@@ -153,14 +153,7 @@ class GatherController {
         Counts.of(row.tieOut()),
         row.explanation(),
         (int) issues.stream().filter(i -> i.place().file().equals(row.file())).count(),
-        row.textLines());
-  }
-
-  private static EvidenceSpec spec(OpenSnapshot open, String file) {
-    return open.file().evidence().stream()
-        .filter(known -> known.file().equals(file))
-        .findFirst()
-        .orElseGet(() -> EvidenceSpec.undeclared(file, null));
+        evidence.shownRows(row));
   }
 
   private static @Nullable String applicationName(OpenSnapshot open, @Nullable String id) {
@@ -187,7 +180,7 @@ class GatherController {
                     reject.columnName(),
                     reject.cell(),
                     reject.reason(),
-                    evidence.lines(id, reject.rowNumber(), 1).stream()
+                    evidence.lines(open, id, reject.rowNumber(), 1).stream()
                         .findFirst()
                         .map(TextLines.Line::text)
                         .orElse(null)))
@@ -207,7 +200,8 @@ class GatherController {
       @RequestParam(defaultValue = "1") long from,
       @RequestParam(defaultValue = "40") int count) {
     row(snapshot, id);
-    return evidence.lines(id, Math.max(1, from), Math.clamp(count, 1, MOST_LINES));
+    return evidence.lines(
+        snapshots.get(snapshot), id, Math.max(1, from), Math.clamp(count, 1, MOST_LINES));
   }
 
   /// The original bytes, as they were received.

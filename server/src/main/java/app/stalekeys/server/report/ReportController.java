@@ -1,7 +1,6 @@
 package app.stalekeys.server.report;
 
 import app.stalekeys.core.audit.Citations;
-import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.read.Sha256;
 import app.stalekeys.reports.FindingsCsv;
 import app.stalekeys.reports.FindingsPdf;
@@ -128,7 +127,10 @@ class ReportController {
             .filter(Evidence.Summary::taken)
             .map(file ->
                 new FindingsReport.EvidenceLine(
-                    spec(open, file.file()), file.sha256(), file.tieOut(), file.explanation()))
+                    open.spec(file.file(), file.application()),
+                    file.sha256(),
+                    file.tieOut(),
+                    file.explanation()))
             .toList(),
         findings.checks(open),
         findings.all(open, filter).stream()
@@ -136,13 +138,6 @@ class ReportController {
                 new FindingsReport.FindingLine(line.finding(), decision(line.decision(), zone)))
             .toList(),
         Citations.of(open.file().evidence()));
-  }
-
-  private static EvidenceSpec spec(OpenSnapshot open, String file) {
-    return open.file().evidence().stream()
-        .filter(known -> known.file().equals(file))
-        .findFirst()
-        .orElseGet(() -> EvidenceSpec.undeclared(file, null));
   }
 
   private static FindingsReport.@Nullable DecisionLine decision(

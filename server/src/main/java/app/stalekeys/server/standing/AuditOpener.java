@@ -68,7 +68,7 @@ class AuditOpener {
       boolean known =
           snapshot.file().evidence().stream().anyMatch(one -> one.file().equals(file.file()));
       OpenSnapshot with = known ? snapshot : snapshots.add(snapshot.id(), spec);
-      evidence.take(with, declared(with, spec), file.id(), job);
+      evidence.take(with, with.spec(spec.file(), spec.application()), file.id(), job);
     }
     if (waiting.isEmpty()) {
       examinations.loaded(snapshot.id());
@@ -106,7 +106,8 @@ class AuditOpener {
       throw Refusal.unusable(
           "%s is here already with the same bytes; nothing was changed.".formatted(spec.file()));
     }
-    List<Issue> issues = evidence.take(with, declared(with, spec), received.id(), job);
+    List<Issue> issues =
+        evidence.take(with, with.spec(spec.file(), spec.application()), received.id(), job);
     examinations.examine(snapshot.id(), who, job);
     job.result(received.id());
     List<String> faults =
@@ -117,13 +118,5 @@ class AuditOpener {
     if (!faults.isEmpty()) {
       throw Refusal.unusable(faults);
     }
-  }
-
-  /// A file that replaces one the audit file describes is read as described there.
-  private static EvidenceSpec declared(OpenSnapshot snapshot, EvidenceSpec spec) {
-    return snapshot.file().evidence().stream()
-        .filter(known -> known.file().equals(spec.file()))
-        .findFirst()
-        .orElse(spec);
   }
 }

@@ -68,6 +68,24 @@ class EvidenceTest {
   }
 
   @Test
+  void aListWhoseRowsAreNoLinesIsShownRecordByRecord() {
+    JsonNode job =
+        browser.job(
+            drop(
+                "users.json",
+                "[{\"userName\":\"jo\",\"status\":\"enabled\",\"last-sign-in\":\"2025-01-01\"},{\"userName\":\"ib\",\"status\":\"enabled\"}]"));
+    assertThat(job.get("state").asString()).as(job.toString()).isEqualTo("done");
+    long id = files().get("till/users.json").get("id").asLong();
+    JsonNode lines = browser.json(audit + "/evidence/" + id + "/lines?from=1&count=5");
+    assertThat(lines).hasSize(2);
+    assertThat(lines.get(0).get("text").asString())
+        .isEqualTo("userName: jo · status: enabled · last-sign-in: 2025-01-01");
+    JsonNode finding = browser.json(audit + "/findings?text=jo").get("lines").get(0);
+    JsonNode detail = browser.json(audit + "/findings/" + finding.get("key").asString());
+    assertThat(detail.get("evidence").get(0).get("line").asString()).startsWith("userName: jo");
+  }
+
+  @Test
   void theSameBytesUnderAnyNameChangeNothing() {
     String text = "role,privileged\nClerk,no\n";
     assertThat(browser.job(drop("roles.csv", text)).get("state").asString()).isEqualTo("done");

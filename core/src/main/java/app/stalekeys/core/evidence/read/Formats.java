@@ -37,6 +37,14 @@ public final class Formats {
     return byContent(bytes, spec, name);
   }
 
+  /// The bytes themselves, or what lies inside the archive they are.
+  ///
+  /// @throws UnusableSourceException when an archive cannot be opened
+  public static ByteSource content(ByteSource source, EvidenceSpec spec)
+      throws IOException, UnusableSourceException {
+    return Archives.open(source, spec).bytes();
+  }
+
   private static RawRecords byContent(ByteSource bytes, EvidenceSpec spec, String name)
       throws IOException {
     byte[] start;

@@ -10,6 +10,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.GZIPOutputStream;
@@ -312,5 +313,68 @@ class FormatsTest {
         .first()
         .asString()
         .contains("damaged or protected");
+  }
+
+  private static List<String> grants(TestAudit audit, String file, long read, long rejected) {
+    OutcomeAssert run = audit.run().counts(file, read, rejected, 0);
+    List<String> grants = new ArrayList<>();
+    app.stalekeys.core.evidence.FactCursor.forEach(
+        run.outcome().facts().getFirst(),
+        app.stalekeys.core.evidence.Kind.GRANTS,
+        row ->
+            grants.add(
+                String.join(
+                    " ",
+                    row.place().row() + "",
+                    row.text("holder-type"),
+                    row.text("holder"),
+                    row.text("resource"),
+                    row.text("action"))));
+    return grants;
+  }
+
+  @Test
+  void wideGrantsWithLettersAndWithMarks() {
+    assertThat(
+            grants(
+                new TestAudit()
+                    .evidence(
+                        "{file: g.csv, kind: grants, columns: {holder: Group}, wide: {holder-type: role, letters: {R: read, U: update}}}")
+                    .file(
+                        "g.csv",
+                        "Group,Orders,Parts/Price",
+                        "Yard,RU,R",
+                        "Store,-,\"R, U\"",
+                        "Idle,,",
+                        ",R,R"),
+                "g.csv",
+                3,
+                1))
+        .containsExactly(
+            "2 role Yard Orders read",
+            "2 role Yard Orders update",
+            "2 role Yard Parts/Price read",
+            "3 role Store Parts/Price read",
+            "3 role Store Parts/Price update");
+    assertThat(
+            grants(
+                new TestAudit()
+                    .evidence(
+                        "{file: g.csv, kind: grants, columns: {holder: User}, values: {action: {ja: yes, nei: no}}, wide: {holder-type: account}}")
+                    .file("g.csv", "User,Order:open,Order:close", "mo,x,ja", "liv,1,nei"),
+                "g.csv",
+                2,
+                0))
+        .containsExactly(
+            "2 account mo Order open", "2 account mo Order close", "3 account liv Order open");
+    assertThat(
+            new TestAudit()
+                .evidence("{file: g.csv, kind: grants, wide: {letters: {R: read}}}")
+                .file("g.csv", "Role,Orders", "Yard,RQ")
+                .refusal())
+        .hasSize(1)
+        .first()
+        .asString()
+        .contains("g.csv:2, column \"Orders\"", "the word \"Q\"", "wide: letters");
   }
 }
