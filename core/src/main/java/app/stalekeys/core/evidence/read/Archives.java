@@ -63,7 +63,7 @@ public final class Archives {
     Counting compressed = new Counting(source.open());
     try {
       return new Bounded(opening.of(compressed), compressed, spec.file());
-    } catch (ZipException broken) {
+    } catch (ZipException | java.io.EOFException broken) {
       compressed.close();
       throw new BrokenArchiveException(spec.file());
     }
@@ -86,7 +86,7 @@ public final class Archives {
           return entry.getName();
         }
       }
-    } catch (ZipException | IllegalArgumentException broken) {
+    } catch (ZipException | java.io.EOFException | IllegalArgumentException broken) {
       throw unusable(spec, "archive-broken", "the archive is damaged; ask for it again");
     }
     String declared = spec.read().member();

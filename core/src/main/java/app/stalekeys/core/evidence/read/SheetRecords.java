@@ -8,20 +8,18 @@ import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
 import app.stalekeys.core.source.UnusableSourceException;
-import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
+import java.nio.file.StandardCopyOption;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
-import org.dhatim.fastexcel.reader.ExcelReaderException;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
@@ -74,36 +72,48 @@ final class SheetRecords implements RawRecords {
     T of(ReadableWorkbook workbook) throws IOException, UnusableSourceException;
   }
 
+  private interface Library<T> {
+    T call() throws IOException;
+  }
+
+  /// Calls the workbook library, which answers a damaged file with whatever exception comes first. Only
+  /// its own calls go through here: a fault of whoever receives the rows must not be blamed on the file.
+  private <T> T library(Library<T> call) throws UnusableSourceException {
+    try {
+      return call.call();
+    } catch (IOException | RuntimeException damaged) {
+      throw unusable(
+          "workbook-broken",
+          "the workbook is damaged or protected; have it saved again as .xlsx",
+          0);
+    }
+  }
+
   /// Opens the workbook from a file of its own: it has to be read out of order.
   private <T> T open(Use<T> use) throws IOException, UnusableSourceException {
     Path spool = Files.createTempFile("stale-keys-", ".xlsx");
     try {
       try (InputStream in = source.open()) {
-        Files.copy(in, spool, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        Files.copy(in, spool, StandardCopyOption.REPLACE_EXISTING);
       }
-      refuseBomb(spool);
+      if (library(() -> inflatedSize(spool)) > MOST_BYTES) {
+        throw unusable(
+            "workbook-large",
+            "the workbook inflates to more than %,d bytes; have the list made as delimited text"
+                .formatted(MOST_BYTES),
+            0);
+      }
       try (ReadableWorkbook workbook =
-          new ReadableWorkbook(spool.toFile(), new ReadingOptions(true, false))) {
+          library(() -> new ReadableWorkbook(spool.toFile(), new ReadingOptions(true, false)))) {
         return use.of(workbook);
       }
-    } catch (ExcelReaderException | java.io.UncheckedIOException | IllegalStateException broken) {
-      throw broken();
     } finally {
       Files.deleteIfExists(spool);
     }
   }
 
-  private UnusableSourceException broken() {
-    return unusable(
-        "workbook-broken", "the workbook is damaged or protected; have it saved again as .xlsx", 0);
-  }
-
-  private UnusableSourceException unusable(String code, String sentence, long row) {
-    Place place = row == 0 ? Place.ofFile(spec.file()) : Place.ofRow(spec.file(), row);
-    return new UnusableSourceException(Issue.unusable(code, sentence, place));
-  }
-
-  private void refuseBomb(Path spool) throws IOException, UnusableSourceException {
+  /// Counted while inflating, because a bomb lies about its sizes; stops beyond the limit.
+  private static long inflatedSize(Path spool) throws IOException {
     byte[] buffer = new byte[1 << 16];
     long inflated = 0;
     try (ZipFile zip = new ZipFile(spool.toFile())) {
@@ -112,18 +122,43 @@ final class SheetRecords implements RawRecords {
           for (int got = in.read(buffer); got >= 0; got = in.read(buffer)) {
             inflated += got;
             if (inflated > MOST_BYTES) {
-              throw unusable(
-                  "workbook-large",
-                  "the workbook inflates to more than %,d bytes; have the list made as delimited text"
-                      .formatted(MOST_BYTES),
-                  0);
+              return inflated;
             }
           }
         }
       }
-    } catch (ZipException | EOFException damaged) {
-      throw broken();
     }
+    return inflated;
+  }
+
+  private interface RowVisitor {
+    /// @return whether to go on
+    boolean visit(int number, List<String> cells) throws UnusableSourceException;
+  }
+
+  /// Walks over a sheet's rows.
+  ///
+  /// @param width texts to give for each row at least
+  private void walk(Sheet sheet, int width, RowVisitor visitor) throws UnusableSourceException {
+    try (Stream<Row> rows = library(sheet::openStream)) {
+      Iterator<Row> iterator = rows.iterator();
+      while (library(iterator::hasNext)) {
+        Row row = library(iterator::next);
+        int number = row.getRowNum();
+        if (row.getCellCount() > MOST_COLUMNS) {
+          throw unusable(
+              "sheet-wide", "more than %,d cells in a row".formatted(MOST_COLUMNS), number);
+        }
+        if (!visitor.visit(number, library(() -> SheetCells.texts(row, width)))) {
+          return;
+        }
+      }
+    }
+  }
+
+  private UnusableSourceException unusable(String code, String sentence, long row) {
+    Place place = row == 0 ? Place.ofFile(spec.file()) : Place.ofRow(spec.file(), row);
+    return new UnusableSourceException(Issue.unusable(code, sentence, place));
   }
 
   private Layout layout() throws IOException, UnusableSourceException {
@@ -133,13 +168,13 @@ final class SheetRecords implements RawRecords {
     return layout;
   }
 
-  private Layout find(ReadableWorkbook workbook) throws IOException, UnusableSourceException {
-    List<Sheet> sheets = workbook.getSheets().toList();
+  private Layout find(ReadableWorkbook workbook) throws UnusableSourceException {
+    List<Sheet> sheets = library(() -> workbook.getSheets().toList());
     String declared = spec.read().sheet();
     Layout best = null;
     for (Sheet sheet : sheets) {
       if (declared == null || declared.equals(sheet.getName())) {
-        Layout found = find(sheet);
+        Layout found = new HeadRow(sheet).find();
         best = found != null && (best == null || found.known > best.known) ? found : best;
       }
     }
@@ -156,57 +191,62 @@ final class SheetRecords implements RawRecords {
     return best;
   }
 
-  /// The sheet's best head among its first rows; null when they are empty.
-  private @Nullable Layout find(Sheet sheet) throws IOException {
-    KnownHeads heads = new KnownHeads(spec);
-    Integer declared = spec.read().headLine();
-    Layout best = null;
-    try (Stream<Row> rows = sheet.openStream()) {
-      for (Row row : (Iterable<Row>) rows.limit(SAMPLE_ROWS)::iterator) {
-        List<String> cells = SheetCells.texts(row, 0);
-        boolean empty = cells.isEmpty();
-        if (empty || (declared != null && row.getRowNum() < declared)) {
-          continue;
-        }
+  /// The best head among a sheet's first rows.
+  private final class HeadRow implements RowVisitor {
+    private final Sheet sheet;
+    private final KnownHeads heads = new KnownHeads(spec);
+    private final @Nullable Integer declared = spec.read().headLine();
+    private @Nullable Layout best;
+    private int seen;
+
+    HeadRow(Sheet sheet) {
+      this.sheet = sheet;
+    }
+
+    /// Null when the rows are empty.
+    @Nullable Layout find() throws UnusableSourceException {
+      walk(sheet, 0, this);
+      return best;
+    }
+
+    @Override
+    public boolean visit(int number, List<String> cells) {
+      boolean above = declared != null && number < declared;
+      if (!cells.isEmpty() && !above) {
         int known = heads.known(cells);
+        Layout before = best;
         boolean better =
-            best == null
-                || known > best.known
-                || (known == 0 && best.known == 0 && cells.size() > best.head.size());
+            before == null
+                || known > before.known
+                || (known == 0 && before.known == 0 && cells.size() > before.head.size());
         if (better) {
-          best = new Layout(sheet.getName(), new Head(cells, row.getRowNum()), known);
+          best = new Layout(sheet.getName(), new Head(cells, number), known);
         }
         if (declared != null) {
-          break;
+          return false;
         }
       }
+      return ++seen < SAMPLE_ROWS;
     }
-    return best;
   }
 
   @Override
   public void forEach(RawSink sink) throws IOException, UnusableSourceException {
     Layout known = layout();
     open(workbook -> {
-      Sheet sheet = workbook.findSheet(known.sheet).orElseThrow(this::broken);
+      Sheet sheet = library(() -> workbook.findSheet(known.sheet).orElseThrow());
       TableWalk table = new TableWalk(known.head, sink);
-      try (Stream<Row> rows = sheet.openStream()) {
-        for (Row row : (Iterable<Row>) rows::iterator) {
-          if (row.getRowNum() >= known.head.row()) {
-            table.take(cells(row, known.head), row.getRowNum());
-          }
-        }
-      }
+      walk(
+          sheet,
+          known.head.size(),
+          (number, cells) -> {
+            if (number >= known.head.row()) {
+              table.take(cells, number);
+            }
+            return true;
+          });
       table.end();
       return known;
     });
-  }
-
-  private List<String> cells(Row row, Head head) throws UnusableSourceException {
-    if (row.getCellCount() > MOST_COLUMNS) {
-      throw unusable(
-          "sheet-wide", "more than %,d cells in a row".formatted(MOST_COLUMNS), row.getRowNum());
-    }
-    return new ArrayList<>(SheetCells.texts(row, head.size()));
   }
 }
