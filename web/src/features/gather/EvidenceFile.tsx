@@ -102,7 +102,7 @@ function Reading({ data }: { data: Detail }) {
       {data.issues.length > 0 && (
         <>
           <h2 className="mt-5 mb-1.5 text-xs font-semibold text-soft">
-            Data problems, {count(data.issues.length)}
+            Data problems and questions, {count(data.issues.length)}
           </h2>
           <ul className="space-y-2">
             {data.issues.map((issue) => (

@@ -25,9 +25,11 @@ export function Gather() {
       </div>
       <div className="px-5 pb-5">
         <Files evidence={evidence.data} />
-        <h2 className="head mt-7">Data problems, {count(problems.length)}</h2>
+        <h2 className="head mt-7">Data problems and questions, {count(problems.length)}</h2>
         {problems.length === 0 && (
-          <p className="py-2 text-soft">No row contradicts another, and none points at nothing.</p>
+          <p className="py-2 text-soft">
+            No row contradicts another, none points at nothing, and nothing has to be asked.
+          </p>
         )}
         <ul>
           {problems.map((problem) => {
@@ -51,6 +53,7 @@ export function Gather() {
                   )}
                 </span>
                 <span className={problem.weight === 'unusable' ? 'text-oxblood' : ''}>
+                  {problem.weight === 'question' && <i className="text-brass">Question: </i>}
                   {problem.sentence}
                 </span>
               </li>

@@ -17,24 +17,21 @@ public final class LongColumn {
 
   /// @throws java.io.UncheckedIOException when the bytes are damaged
   public static LongColumn open(byte[] sealed) {
-    return Varints.open(
-        sealed,
-        in -> {
-          long[] values = new long[(int) Varints.read(in)];
-          long previous = 0;
-          for (int i = 0; i < values.length; i++) {
-            long zigzag = Varints.read(in);
-            // 0 is kept for ABSENT, so present differences are shifted up by one.
-            if (zigzag == 0) {
-              values[i] = ABSENT;
-            } else {
-              long code = zigzag - 1;
-              previous += (code >>> 1) ^ -(code & 1);
-              values[i] = previous;
-            }
-          }
-          return new LongColumn(values);
-        });
+    Varints.Reader in = new Varints.Reader(sealed);
+    long[] values = new long[(int) in.number()];
+    long previous = 0;
+    for (int i = 0; i < values.length; i++) {
+      long zigzag = in.number();
+      // 0 is kept for ABSENT, so present differences are shifted up by one.
+      if (zigzag == 0) {
+        values[i] = ABSENT;
+      } else {
+        long code = zigzag - 1;
+        previous += (code >>> 1) ^ -(code & 1);
+        values[i] = previous;
+      }
+    }
+    return new LongColumn(values);
   }
 
   public int size() {
@@ -58,19 +55,19 @@ public final class LongColumn {
     }
 
     public byte[] seal() {
-      return Varints.seal(out -> {
-        Varints.write(out, size);
-        long previous = 0;
-        for (int i = 0; i < size; i++) {
-          if (values[i] == ABSENT) {
-            Varints.write(out, 0);
-          } else {
-            long difference = values[i] - previous;
-            Varints.write(out, ((difference << 1) ^ (difference >> 63)) + 1);
-            previous = values[i];
-          }
+      Varints.Writer out = new Varints.Writer();
+      out.number(size);
+      long previous = 0;
+      for (int i = 0; i < size; i++) {
+        if (values[i] == ABSENT) {
+          out.number(0);
+        } else {
+          long difference = values[i] - previous;
+          out.number(((difference << 1) ^ (difference >> 63)) + 1);
+          previous = values[i];
         }
-      });
+      }
+      return out.seal();
     }
   }
 }

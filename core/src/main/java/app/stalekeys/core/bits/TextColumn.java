@@ -27,20 +27,16 @@ public final class TextColumn {
 
   /// @throws java.io.UncheckedIOException when the bytes are damaged
   public static TextColumn open(byte[] sealed) {
-    return Varints.open(
-        sealed,
-        in -> {
-          @Nullable String[] dictionary = new @Nullable String[(int) Varints.read(in) + 1];
-          for (int i = 1; i < dictionary.length; i++) {
-            byte[] word = in.readNBytes((int) Varints.read(in));
-            dictionary[i] = new String(word, StandardCharsets.UTF_8);
-          }
-          int[] codes = new int[(int) Varints.read(in)];
-          for (int i = 0; i < codes.length; i++) {
-            codes[i] = (int) Varints.read(in);
-          }
-          return new TextColumn(dictionary, codes);
-        });
+    Varints.Reader in = new Varints.Reader(sealed);
+    @Nullable String[] dictionary = new @Nullable String[(int) in.number() + 1];
+    for (int i = 1; i < dictionary.length; i++) {
+      dictionary[i] = in.text();
+    }
+    int[] codes = new int[(int) in.number()];
+    for (int i = 0; i < codes.length; i++) {
+      codes[i] = (int) in.number();
+    }
+    return new TextColumn(dictionary, codes);
   }
 
   public int size() {
@@ -91,18 +87,16 @@ public final class TextColumn {
     }
 
     public byte[] seal() {
-      return Varints.seal(out -> {
-        Varints.write(out, words.size());
-        for (String word : words) {
-          byte[] utf8 = word.getBytes(StandardCharsets.UTF_8);
-          Varints.write(out, utf8.length);
-          out.write(utf8);
-        }
-        Varints.write(out, size);
-        for (int i = 0; i < size; i++) {
-          Varints.write(out, codes[i]);
-        }
-      });
+      Varints.Writer out = new Varints.Writer();
+      out.number(words.size());
+      for (String word : words) {
+        out.bytes(word.getBytes(StandardCharsets.UTF_8));
+      }
+      out.number(size);
+      for (int i = 0; i < size; i++) {
+        out.number(codes[i]);
+      }
+      return out.seal();
     }
   }
 }

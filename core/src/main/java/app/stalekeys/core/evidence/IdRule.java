@@ -40,10 +40,13 @@ public record IdRule(boolean ignoreCase, int pad) {
     while (end > start && isBlank(text.charAt(end - 1))) {
       end--;
     }
-    return text.substring(start, end);
+    return end - start == text.length() ? text : text.substring(start, end);
   }
 
   private static boolean isBlank(char c) {
+    if (c > ' ' && c < 127) {
+      return false; // nearly always
+    }
     return c <= ' '
         || Character.isWhitespace(c)
         || Character.isSpaceChar(c)

@@ -21,7 +21,14 @@ final class KindWriter implements RecordWriter {
 
   private final Kind kind;
   private final List<CellReader> readers;
-  private final Map<Integer, String> attributes;
+
+  /// For each reader, its place among the segment's texts or numbers.
+  private final int[] target;
+
+  /// Positions in the file of the columns kept as attributes; they follow the other texts.
+  private final int[] attributeColumns;
+
+  private final int firstAttribute;
   private final SegmentBuilder segment;
   private final String[] texts;
   private final long[] numbers;
@@ -34,17 +41,20 @@ final class KindWriter implements RecordWriter {
   KindWriter(Kind kind, List<CellReader> readers, Map<Integer, String> attributes) {
     this.kind = kind;
     this.readers = readers;
-    this.attributes = new TreeMap<>();
-    attributes.forEach((position, name) -> this.attributes.put(position, Segment.ATTRIBUTE + name));
     this.texts = new String[readers.size()];
     this.numbers = new long[readers.size()];
+    this.target = new int[readers.size()];
     List<String> textNames = new ArrayList<>();
     List<String> numberNames = new ArrayList<>();
-    for (CellReader reader : readers) {
-      Field field = reader.column().field();
-      (field.type().isNumeric() ? numberNames : textNames).add(field.name());
+    for (int i = 0; i < target.length; i++) {
+      Field field = readers.get(i).column().field();
+      List<String> names = field.type().isNumeric() ? numberNames : textNames;
+      target[i] = names.size();
+      names.add(field.name());
     }
-    textNames.addAll(this.attributes.values());
+    this.attributeColumns = attributes.keySet().stream().mapToInt(Integer::intValue).toArray();
+    this.firstAttribute = textNames.size();
+    attributes.values().forEach(name -> textNames.add(Segment.ATTRIBUTE + name));
     this.segment = new SegmentBuilder(kind, textNames, numberNames);
   }
 
@@ -134,9 +144,11 @@ final class KindWriter implements RecordWriter {
         String[] values = repeated.get(i);
         String text = values == null ? texts[i] : values[rest % values.length];
         rest = values == null ? rest : rest / values.length;
-        put(readers.get(i).column().field(), text, numbers[i]);
+        put(i, text, numbers[i]);
       }
-      attributes.forEach((position, name) -> segment.text(name, attribute(record, position)));
+      for (int i = 0; i < attributeColumns.length; i++) {
+        segment.text(firstAttribute + i, attribute(record, attributeColumns[i]));
+      }
       segment.endRow(record.row(), clockMark);
     }
   }
@@ -145,11 +157,11 @@ final class KindWriter implements RecordWriter {
     return record.repeats() ? String.join("; ", record.cells(position)) : record.cell(position);
   }
 
-  private void put(Field field, String text, long number) {
-    if (field.type().isNumeric()) {
-      segment.number(field.name(), number);
+  private void put(int i, String text, long number) {
+    if (readers.get(i).column().field().type().isNumeric()) {
+      segment.number(target[i], number);
     } else {
-      segment.text(field.name(), text);
+      segment.text(target[i], text);
     }
   }
 

@@ -5,17 +5,19 @@ import app.stalekeys.core.bits.TextColumn;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
-/// Collects facts of one kind and seals them. Call the setters for every column, then `endRow`.
+/// Collects facts of one kind and seals them. For each fact, set every column once by its position in
+/// the lists given, then call `endRow`.
 final class SegmentBuilder {
 
   private final Kind kind;
   private final List<String> textNames;
   private final List<String> numberNames;
-  private final Map<String, TextColumn.Builder> texts = new LinkedHashMap<>();
-  private final Map<String, LongColumn.Builder> numbers = new LinkedHashMap<>();
+  private TextColumn.Builder[] texts;
+  private LongColumn.Builder[] numbers;
+  private LongColumn.Builder fileRows = new LongColumn.Builder();
+  private TextColumn.Builder clock = new TextColumn.Builder();
   private boolean clockMarked;
   private int rows;
 
@@ -23,35 +25,34 @@ final class SegmentBuilder {
     this.kind = kind;
     this.textNames = List.copyOf(textNames);
     this.numberNames = List.copyOf(numberNames);
-    clear();
+    this.texts = newTexts();
+    this.numbers = newNumbers();
   }
 
-  private void clear() {
-    texts.clear();
-    numbers.clear();
-    clockMarked = false;
-    rows = 0;
-    numbers.put(Segment.ROW, new LongColumn.Builder());
-    numberNames.forEach(name -> numbers.put(name, new LongColumn.Builder()));
-    textNames.forEach(name -> texts.put(name, new TextColumn.Builder()));
-    texts.put(Segment.CLOCK, new TextColumn.Builder());
+  private TextColumn.Builder[] newTexts() {
+    return textNames.stream().map(n -> new TextColumn.Builder()).toArray(TextColumn.Builder[]::new);
+  }
+
+  private LongColumn.Builder[] newNumbers() {
+    return numberNames.stream()
+        .map(n -> new LongColumn.Builder())
+        .toArray(LongColumn.Builder[]::new);
   }
 
   /// @param value null or empty for "no value"
-  void text(String name, @Nullable String value) {
-    Objects.requireNonNull(texts.get(name), name)
-        .add(value == null || value.isEmpty() ? null : value);
+  void text(int column, @Nullable String value) {
+    texts[column].add(value == null || value.isEmpty() ? null : value);
   }
 
-  void number(String name, long value) {
-    Objects.requireNonNull(numbers.get(name), name).add(value);
+  void number(int column, long value) {
+    numbers[column].add(value);
   }
 
   void endRow(long fileRow, Moment.ClockMark mark) {
-    number(Segment.ROW, fileRow);
+    fileRows.add(fileRow);
     boolean marked = mark != Moment.ClockMark.NONE;
     clockMarked |= marked;
-    text(Segment.CLOCK, marked ? mark.name() : null);
+    clock.add(marked ? mark.name() : null);
     rows++;
   }
 
@@ -66,14 +67,23 @@ final class SegmentBuilder {
   /// Seals what was collected and starts anew.
   Segment seal() {
     Map<String, byte[]> columns = new LinkedHashMap<>();
-    numbers.forEach((name, builder) -> columns.put(name, builder.seal()));
-    texts.forEach((name, builder) -> {
-      if (clockMarked || !name.equals(Segment.CLOCK)) {
-        columns.put(name, builder.seal());
-      }
-    });
+    columns.put(Segment.ROW, fileRows.seal());
+    for (int i = 0; i < numbers.length; i++) {
+      columns.put(numberNames.get(i), numbers[i].seal());
+    }
+    for (int i = 0; i < texts.length; i++) {
+      columns.put(textNames.get(i), texts[i].seal());
+    }
+    if (clockMarked) {
+      columns.put(Segment.CLOCK, clock.seal());
+    }
     Segment segment = new Segment(kind, rows, columns);
-    clear();
+    texts = newTexts();
+    numbers = newNumbers();
+    fileRows = new LongColumn.Builder();
+    clock = new TextColumn.Builder();
+    clockMarked = false;
+    rows = 0;
     return segment;
   }
 }

@@ -1,11 +1,11 @@
 package app.stalekeys.core.evidence;
 
+import app.stalekeys.core.bits.LongColumn;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -120,14 +120,12 @@ final class WideGrantWriter implements RecordWriter {
   @Override
   public void write(RawRecord record) {
     for (Grant grant : grants) {
-      for (String name : TEXTS) {
-        segment.text(name, text(name, grant));
+      for (int i = 0; i < TEXTS.size(); i++) {
+        segment.text(i, text(TEXTS.get(i), grant));
       }
-      NUMBERS.forEach(name ->
-          segment.number(
-              name,
-              Objects.requireNonNullElse(
-                  numbers.get(name), app.stalekeys.core.bits.LongColumn.ABSENT)));
+      for (int i = 0; i < NUMBERS.size(); i++) {
+        segment.number(i, numbers.getOrDefault(NUMBERS.get(i), LongColumn.ABSENT));
+      }
       segment.endRow(record.row(), Moment.ClockMark.NONE);
     }
   }

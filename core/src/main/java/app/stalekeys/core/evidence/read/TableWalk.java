@@ -28,7 +28,7 @@ final class TableWalk {
       aboveFirst = false;
       return;
     }
-    if (cells.stream().allMatch(cell -> IdRule.trim(cell).isEmpty())) {
+    if (isBlank(cells)) {
       sink.skipped(row);
       return;
     }
@@ -41,6 +41,15 @@ final class TableWalk {
     } else {
       pass(cells, row);
     }
+  }
+
+  private static boolean isBlank(List<String> cells) {
+    for (String cell : cells) {
+      if (!IdRule.trim(cell).isEmpty()) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private boolean isHead(List<String> cells) {

@@ -31,11 +31,17 @@ final class TotalLine {
   /// @param cells the record's cells
   /// @param columns how many columns the head has
   static boolean matches(List<String> cells, int columns) {
-    List<String> filled = cells.stream().map(String::strip).filter(c -> !c.isEmpty()).toList();
-    boolean few = filled.size() <= MOST_CELLS && (columns == 1 || filled.size() < columns);
-    if (filled.isEmpty() || !few) {
+    // Nearly every row of a log is full: count before anything is copied.
+    int count = 0;
+    for (String cell : cells) {
+      if (!cell.isBlank() && ++count > MOST_CELLS) {
+        return false;
+      }
+    }
+    if (count == 0 || (columns > 1 && count >= columns)) {
       return false;
     }
+    List<String> filled = cells.stream().map(String::strip).filter(c -> !c.isEmpty()).toList();
     String first = filled.getFirst();
     if (filled.size() == 1) {
       return WORD.matcher(first).matches()
