@@ -1,6 +1,6 @@
 import { useCallback, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { FindingLine, VerdictWord } from '../../shared/api/types';
+import type { FindingLine, Seen, VerdictWord } from '../../shared/api/types';
 import { count, counted } from '../../shared/model/format';
 import { Sentences, useKeys, Waiting } from '../../shared/ui';
 import { DecideForm } from './DecideForm';
@@ -12,6 +12,14 @@ import { filterParams, type ListAction, readState, reduce, writeState } from './
 import { type Marks, toggleAll, toggleMark } from './marks';
 import { useDecide } from './useDecide';
 import { useDesk, useFindingLines } from './useFindingList';
+
+function seen(line: FindingLine): Seen {
+  return { key: line.key, decision: line.decision?.seq ?? 0 };
+}
+
+function isDecided(line: FindingLine): boolean {
+  return line.decision !== null && line.decision.verdict !== 'open';
+}
 
 /** The triage desk: groups at the left, the list, the open finding at the right. */
 export function Findings() {
@@ -30,7 +38,7 @@ export function Findings() {
   const { total, lines, error } = useFindingLines(filter, range.first, range.last);
   const [marks, setMarks] = useState<Marks>(new Set());
   const [asking, setAsking] = useState<VerdictWord | null>(null);
-  const [last, setLast] = useState<FindingLine[]>([]);
+  const [last, setLast] = useState<Seen[]>([]);
   const search = useRef<HTMLInputElement>(null);
   const decide = useDecide();
 
@@ -53,13 +61,13 @@ export function Findings() {
     const following = shown[Math.min(shown.length - 1, Math.max(openAt, 0) + 1)];
     decide.mutate(
       {
-        findings: chosen.map((line) => ({ key: line.key, decision: line.decision?.seq ?? 0 })),
+        findings: chosen.map(seen),
         verdict,
         ...words,
       },
       {
-        onSuccess: () => {
-          setLast(chosen);
+        onSuccess: (decided) => {
+          setLast(Object.entries(decided).map(([key, now]) => ({ key, decision: now.seq })));
           setMarks(new Set());
           setAsking(null);
           if (following && marks.size === 0) {
@@ -76,16 +84,12 @@ export function Findings() {
     }
   };
   const takeBack = () => {
-    const keys = new Set((last.length > 0 ? last : chosen).map((line) => line.key));
-    const again = shown.filter((line) => keys.has(line.key) && line.decision);
+    // The last decision as a whole, unless the user has gone on to another decided finding.
+    const decided = chosen.filter(isDecided).map(seen);
+    const stillThere = last.some((one) => chosen.some((line) => line.key === one.key));
+    const again = last.length > 0 && (stillThere || decided.length === 0) ? last : decided;
     if (again.length > 0) {
-      decide.mutate(
-        {
-          findings: again.map((line) => ({ key: line.key, decision: line.decision?.seq ?? 0 })),
-          verdict: 'open',
-        },
-        { onSuccess: () => setLast([]) },
-      );
+      decide.mutate({ findings: again, verdict: 'open' }, { onSuccess: () => setLast([]) });
     }
   };
   const mark = (key: string) => setMarks((before) => toggleMark(before, key));

@@ -13,10 +13,10 @@ export function useDecide() {
         `/api/snapshots/${snapshot}/findings/decisions`,
         decide,
       ),
-    onSettled: () =>
-      Promise.all([
-        queries.invalidateQueries({ queryKey: ['findings', snapshot] }),
-        queries.invalidateQueries({ queryKey: ['standing', snapshot] }),
-      ]),
+    // Not awaited: what was decided must be known, for taking it back, before the list shows it.
+    onSettled: () => {
+      void queries.invalidateQueries({ queryKey: ['findings', snapshot] });
+      void queries.invalidateQueries({ queryKey: ['standing', snapshot] });
+    },
   });
 }
