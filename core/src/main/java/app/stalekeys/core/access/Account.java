@@ -77,9 +77,18 @@ public record Account(
 
   /// The same account at a position of its application's list.
   Account at(int position) {
+    return elsewhere(position, key, place);
+  }
+
+  /// Whether two rows say the same, wherever they stand.
+  boolean saysTheSameAs(Account other) {
+    return elsewhere(other.index, other.key, other.place).equals(other);
+  }
+
+  private Account elsewhere(int otherIndex, String otherKey, Place otherPlace) {
     return new Account(
-        position,
-        key,
+        otherIndex,
+        otherKey,
         name,
         email,
         person,
@@ -92,29 +101,7 @@ public record Account(
         department,
         title,
         mfa,
-        place);
-  }
-
-  /// Whether two rows say the same, wherever they stand.
-  boolean saysTheSameAs(Account other) {
-    Account elsewhere =
-        new Account(
-            index,
-            other.key,
-            name,
-            email,
-            person,
-            owner,
-            type,
-            status,
-            created,
-            expires,
-            lastSignIn,
-            department,
-            title,
-            mfa,
-            other.place);
-    return elsewhere.equals(other);
+        otherPlace);
   }
 
   /// Enabled by status, and not expired: an account that expires on `asOf` still is.

@@ -9,7 +9,10 @@ public interface RawRecord {
   long row();
 
   /// The cell's text as it stands, its first value where there are several; empty when absent.
-  String cell(int column);
+  default String cell(int column) {
+    List<String> values = cells(column);
+    return values.isEmpty() ? "" : values.getFirst();
+  }
 
   /// All values of the cell: more than one only in formats that repeat an attribute.
   List<String> cells(int column);

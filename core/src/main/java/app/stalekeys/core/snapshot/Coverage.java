@@ -37,10 +37,6 @@ public final class Coverage {
     return dot < 0 ? !known.isEmpty() : known.contains(need.substring(dot + 1));
   }
 
-  public Set<Kind> kinds() {
-    return Set.copyOf(fields.keySet());
-  }
-
   /// What is missing of needs that must all be met; each need is a list of ways, one of which is
   /// enough. An unmet need names all its ways, a field only where its kind is there.
   public List<String> missing(List<List<String>> needs) {

@@ -42,8 +42,9 @@ class Decisions {
     this.clock = clock;
   }
 
+  /// @return the decisions that now hold, in the order of the findings asked for
   @Transactional
-  public void decide(OpenSnapshot snapshot, Decide decide, String who) {
+  public List<DecisionRow> decide(OpenSnapshot snapshot, Decide decide, String who) {
     check(decide, snapshot.file().asOf());
     Map<String, DecisionRow> latest = latest(snapshot.auditId(), decide.findings());
     List<String> conflicts = new ArrayList<>();
@@ -60,10 +61,12 @@ class Decisions {
     }
     Instant now = clock.instant();
     try {
-      decide
-          .findings()
-          .forEach(seen -> add(snapshot, decide, seen, latest.get(seen.key()), who, now));
+      List<DecisionRow> added =
+          decide.findings().stream()
+              .map(seen -> add(snapshot, decide, seen, latest.get(seen.key()), who, now))
+              .toList();
       rows.flush();
+      return added;
     } catch (DataIntegrityViolationException twoAtOnce) {
       throw Refusal.conflict("Somebody decided one of these at the same moment. Look again.");
     }
@@ -76,7 +79,7 @@ class Decisions {
     return latest;
   }
 
-  private void add(
+  private DecisionRow add(
       OpenSnapshot snapshot,
       Decide decide,
       Seen seen,
@@ -86,17 +89,18 @@ class Decisions {
     if (before != null) {
       before.overtaken();
     }
-    rows.save(
-        new DecisionRow(
-            snapshot.auditId(),
-            seen.key(),
-            seen.decision() + 1,
-            decide.verdict(),
-            text(decide.reason()),
-            text(decide.approver()),
-            decide.until(),
-            who,
-            now));
+    DecisionRow added =
+        rows.save(
+            new DecisionRow(
+                snapshot.auditId(),
+                seen.key(),
+                seen.decision() + 1,
+                decide.verdict(),
+                text(decide.reason()),
+                text(decide.approver()),
+                decide.until(),
+                who,
+                now));
     journal.write(
         who,
         "decision",
@@ -107,6 +111,7 @@ class Decisions {
                 decide.verdict().words(),
                 decide.until() == null ? "" : " until " + decide.until(),
                 text(decide.reason()).isEmpty() ? "" : ", because " + text(decide.reason())));
+    return added;
   }
 
   private static String text(@Nullable String given) {

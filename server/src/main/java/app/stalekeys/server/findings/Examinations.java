@@ -6,6 +6,7 @@ import app.stalekeys.core.audit.EvidenceQuestions;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Examiner;
 import app.stalekeys.core.check.Finding;
+import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Issue;
@@ -56,9 +57,10 @@ public class Examinations {
   public void examine(long snapshotId, String who, Job job) {
     OpenSnapshot open = snapshots.get(snapshotId);
     job.step("Examining", 0);
-    Snapshot snapshot = build(open);
+    List<FactSource> facts = evidence.facts(open);
+    Snapshot snapshot = AuditRun.snapshot(open.file(), facts);
     List<Issue> problems = new ArrayList<>(snapshot.problems());
-    problems.addAll(EvidenceQuestions.of(open.file(), evidence.facts(open)));
+    problems.addAll(EvidenceQuestions.of(open.file(), facts));
     Examiner.Result result = AuditRun.examine(open.file(), snapshot);
     transactions.executeWithoutResult(status -> {
       evidence.replaceProblems(snapshotId, problems);

@@ -256,16 +256,10 @@ class FindingsController {
   Map<String, DecisionView> decide(
       @PathVariable long snapshot, @RequestBody Decisions.Decide decide, Principal who) {
     OpenSnapshot open = snapshots.get(snapshot);
-    decisions.decide(open, decide, who.getName());
-    return decide.findings().stream()
-        .map(Decisions.Seen::key)
-        .collect(
-            Collectors.toMap(
-                key -> key,
-                key ->
-                    Objects.requireNonNull(
-                        DecisionView.of(decisions.history(open.auditId(), key).getFirst())),
-                (a, b) -> a,
-                LinkedHashMap::new));
+    Map<String, DecisionView> now = new LinkedHashMap<>();
+    for (DecisionRow row : decisions.decide(open, decide, who.getName())) {
+      now.put(row.findingKey(), Objects.requireNonNull(DecisionView.of(row)));
+    }
+    return now;
   }
 }

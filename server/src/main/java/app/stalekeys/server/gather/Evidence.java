@@ -294,12 +294,11 @@ public class Evidence {
     Charset letters =
         Charset.forName(understood.getOrDefault("letters", StandardCharsets.UTF_8.name()));
     try {
-      if ("records".equals(understood.get("rows are"))) {
+      if (rowsAreRecords(understood)) {
         return EvidenceText.records(spec, () -> bytes.open(id), from, count);
       }
       // Line ends were counted as bytes of the file: no help in UTF-16 or inside an archive.
-      boolean packed = row.file().toLowerCase(Locale.ROOT).matches(".*\\.(gz|zip)");
-      if (packed || letters.name().startsWith("UTF-16")) {
+      if (isPacked(row) || letters.name().startsWith("UTF-16")) {
         return EvidenceText.lines(spec, () -> bytes.open(id), letters, from, count);
       }
       EvidenceBytes.Start start = bytes.startFor(id, from);
@@ -324,9 +323,16 @@ public class Evidence {
   /// How many rows the file's view has: its lines, or its records where they are no lines. What lies
   /// above and inside is not counted exactly; the view leaves numbers without a row blank.
   long shownRows(EvidenceRow row) {
-    boolean packed = row.file().toLowerCase(Locale.ROOT).matches(".*\\.(gz|zip)");
-    boolean records = "records".equals(words(row.understanding()).get("rows are"));
-    return records || packed ? row.tieOut().rows() + HEAD_ROOM : row.textLines();
+    boolean uncounted = rowsAreRecords(words(row.understanding())) || isPacked(row);
+    return uncounted ? row.tieOut().rows() + HEAD_ROOM : row.textLines();
+  }
+
+  private static boolean rowsAreRecords(Map<String, String> understood) {
+    return "records".equals(understood.get("rows are"));
+  }
+
+  private static boolean isPacked(EvidenceRow row) {
+    return row.file().toLowerCase(Locale.ROOT).matches(".*\\.(gz|zip)");
   }
 
   Map<String, String> words(String understanding) {

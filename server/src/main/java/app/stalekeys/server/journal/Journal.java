@@ -59,11 +59,4 @@ public class Journal {
       }
     } while (page.size() == PAGE);
   }
-
-  @Transactional(readOnly = true)
-  public String lastHash() {
-    return rows.findFirstByOrderByNumberDesc()
-        .map(row -> row.entry().hash())
-        .orElse(JournalEntry.START);
-  }
 }

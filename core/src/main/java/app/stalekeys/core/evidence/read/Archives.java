@@ -65,7 +65,7 @@ public final class Archives {
       return new Bounded(opening.of(compressed), compressed, spec.file());
     } catch (ZipException | java.io.EOFException broken) {
       compressed.close();
-      throw new BrokenArchiveException(spec.file());
+      throw BrokenArchiveException.damaged(spec.file());
     }
   }
 
@@ -138,14 +138,23 @@ public final class Archives {
   private static final class BrokenArchiveException extends IOException {
     private static final long serialVersionUID = 1;
 
-    BrokenArchiveException(String file) {
-      super(file + ": the archive is damaged or cut off; ask for it again");
+    private final transient Issue issue;
+
+    private BrokenArchiveException(String file, String sentence) {
+      super(sentence);
+      issue = Issue.unusable("archive-broken", sentence, Place.ofFile(file));
     }
 
-    BrokenArchiveException(String file, long times) {
-      super(
-          "%s: the archive inflates to more than %,d times its size; it is no honest export"
-              .formatted(file, times));
+    static BrokenArchiveException damaged(String file) {
+      return new BrokenArchiveException(
+          file, "the archive is damaged or cut off; ask for it again");
+    }
+
+    static BrokenArchiveException bomb(String file) {
+      return new BrokenArchiveException(
+          file,
+          "the archive inflates to more than %,d times its size; it is no honest export"
+              .formatted(MOST_TIMES_LARGER));
     }
   }
 
@@ -153,12 +162,7 @@ public final class Archives {
   public static @Nullable Issue brokenIn(Throwable failure) {
     for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
       if (cause instanceof BrokenArchiveException broken) {
-        String message = String.valueOf(broken.getMessage());
-        int colon = message.indexOf(": ");
-        return Issue.unusable(
-            "archive-broken",
-            message.substring(colon + 2),
-            Place.ofFile(message.substring(0, colon)));
+        return broken.issue;
       }
     }
     return null;
@@ -209,11 +213,11 @@ public final class Archives {
         int got = super.read(bytes, from, length);
         inflated += Math.max(got, 0);
         if (inflated > ALWAYS_ALLOWED && inflated > MOST_TIMES_LARGER * compressed.count) {
-          throw new BrokenArchiveException(file, MOST_TIMES_LARGER);
+          throw BrokenArchiveException.bomb(file);
         }
         return got;
       } catch (ZipException | java.io.EOFException broken) {
-        throw new BrokenArchiveException(file);
+        throw BrokenArchiveException.damaged(file);
       }
     }
   }

@@ -324,12 +324,6 @@ final class JsonRecords implements RawRecords {
 
   private record Values(JsonObject object, List<String> names, long row) implements RawRecord {
     @Override
-    public String cell(int column) {
-      List<String> values = cells(column);
-      return values.isEmpty() ? "" : values.getFirst();
-    }
-
-    @Override
     public List<String> cells(int column) {
       return object.values().getOrDefault(names.get(column), List.of());
     }

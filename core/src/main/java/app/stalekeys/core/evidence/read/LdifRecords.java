@@ -176,12 +176,6 @@ final class LdifRecords implements RawRecords {
 
   private record Attributes(Entry entry, List<String> names, long row) implements RawRecord {
     @Override
-    public String cell(int column) {
-      List<String> values = cells(column);
-      return values.isEmpty() ? "" : values.getFirst();
-    }
-
-    @Override
     public List<String> cells(int column) {
       String name = names.get(column);
       if (name.equals(DN)) {
