@@ -21,7 +21,8 @@ if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <BrowserRouter>
+        {/* No transitions: the key after a move must already see where it moved to. */}
+        <BrowserRouter useTransitions={false}>
           <App />
         </BrowserRouter>
       </QueryClientProvider>

@@ -9,7 +9,7 @@ import { FilterBar } from './FilterBar';
 import { FindingTable } from './FindingTable';
 import { Groups } from './Groups';
 import { filterParams, type ListAction, readState, reduce, writeState } from './listState';
-import { type Marks, toggleAll, toggleMark } from './marks';
+import { type Marks, toggleAll, toggleMark, unmark } from './marks';
 import { useDecide } from './useDecide';
 import { useDesk, useFindingLines } from './useFindingList';
 
@@ -54,28 +54,37 @@ export function Findings() {
       dispatch({ type: 'open', key: next.key });
     }
   };
-  const send = (
+  const send = async (
     verdict: VerdictWord,
     words: { reason?: string; approver?: string; until?: string },
   ) => {
+    const sent = chosen.map(seen);
     const following = shown[Math.min(shown.length - 1, Math.max(openAt, 0) + 1)];
-    decide.mutate(
-      {
-        findings: chosen.map(seen),
-        verdict,
-        ...words,
-      },
-      {
-        onSuccess: (decided) => {
-          setLast(Object.entries(decided).map(([key, now]) => ({ key, decision: now.seq })));
-          setMarks(new Set());
-          setAsking(null);
-          if (following && marks.size === 0) {
-            dispatch({ type: 'open', key: following.key });
-          }
-        },
-      },
-    );
+    const goOn = marks.size === 0 && following !== undefined;
+    // One key decides at once and goes on at once: what is pressed while the answer is on its way
+    // is for the next finding. A form stays until the answer, for it may be refused.
+    if (goOn && asking === null) {
+      dispatch({ type: 'open', key: following.key });
+    }
+    try {
+      const decided = await decide.mutateAsync({ findings: sent, verdict, ...words });
+      setLast(Object.entries(decided).map(([key, now]) => ({ key, decision: now.seq })));
+      setMarks((now) =>
+        unmark(
+          now,
+          sent.map((one) => one.key),
+        ),
+      );
+      setAsking(null);
+      if (goOn && asking !== null) {
+        dispatch({ type: 'open', key: following.key });
+      }
+    } catch {
+      // The refusal stands beside the finding that it is about; the mutation keeps its words.
+      if (sent[0]) {
+        dispatch({ type: 'open', key: sent[0].key });
+      }
+    }
   };
   const start = (verdict: VerdictWord) => {
     decide.reset();

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Desk } from '../../shared/api/types';
 import { groupCounts } from './groupCounts';
 import { placeEvents } from './lifeLine';
-import { toggleAll, toggleMark } from './marks';
+import { toggleAll, toggleMark, unmark } from './marks';
 
 const DESK: Desk = {
   groups: [
@@ -62,6 +62,10 @@ describe('marks', () => {
     expect([...toggleMark(one, 'x')]).toEqual([]);
     expect([...toggleAll(one, ['x', 'y'])]).toEqual(['x', 'y']);
     expect([...toggleAll(new Set(['x', 'y']), ['x', 'y'])]).toEqual([]);
+  });
+
+  it('set while a decision was on its way outlive it', () => {
+    expect([...unmark(new Set(['sent', 'since']), ['sent'])]).toEqual(['since']);
   });
 });
 
