@@ -1,7 +1,8 @@
 import { Navigate, Route, Routes } from 'react-router';
 import { Audits } from '../features/audits';
+import { Compare } from '../features/compare';
 import { Findings } from '../features/findings';
-import { EvidenceFile, Gather } from '../features/gather';
+import { EvidenceFile, Gather, ReadingDesk } from '../features/gather';
 import { Report } from '../features/report';
 import { SignIn, useSession } from '../features/session';
 import { Standing } from '../features/standing';
@@ -25,6 +26,8 @@ export function App() {
         <Route path="standing" element={<Standing />} />
         <Route path="gather" element={<Gather />} />
         <Route path="gather/:file" element={<EvidenceFile />} />
+        <Route path="gather/:file/desk" element={<ReadingDesk />} />
+        <Route path="compare" element={<Compare />} />
         <Route path="findings" element={<Findings />} />
         <Route path="report" element={<Report />} />
         <Route path="*" element={<Navigate to="standing" replace />} />

@@ -5,6 +5,7 @@ import { UserMenu } from '../features/session';
 import { useStanding } from '../features/standing';
 import { count } from '../shared/model/format';
 import { Key, Sentences, useKeys } from '../shared/ui';
+import { AsOf } from './AsOf';
 import { Finder } from './Finder';
 import { KeyHelp } from './KeyHelp';
 import { Logo } from './Logo';
@@ -32,8 +33,7 @@ export function Shell() {
           <Link to="/audits" className="truncate hover:underline" title="Choose another audit">
             {current?.title ?? '…'}
           </Link>
-          <span className="text-xs text-soft">as of</span>
-          <span className="id">{current?.asOf}</span>
+          {current && snapshots.data && <AsOf current={current} all={snapshots.data} />}
         </div>
         <div className="ml-auto flex shrink-0 items-center gap-4 pr-4">
           <button
@@ -70,7 +70,7 @@ function Spine() {
   const standing = useStanding();
   const data = standing.data;
   const unexplained = data?.differences.filter((file) => !file.explanation).length ?? 0;
-  const left = unexplained + (data?.refused ?? 0);
+  const left = unexplained + (data?.refused ?? 0) + (data?.questions ?? 0) + (data?.onDesk ?? 0);
   return (
     <nav aria-label="Stages" className="no-print overflow-y-auto border-r border-rule py-3.5">
       <Stage to="standing" name="Standing" />

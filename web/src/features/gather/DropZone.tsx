@@ -1,18 +1,20 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
-import { useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { api, Refused } from '../../shared/api/client';
-import type { ApplicationView, JobView, Started } from '../../shared/api/types';
+import type { ApplicationView, Arrived, JobView } from '../../shared/api/types';
 import { size } from '../../shared/model/format';
 import { JobProgress, Sentences } from '../../shared/ui';
 
 interface Props {
   applications: ApplicationView[];
+  /** Beside the button that adds files. */
+  actions?: ReactNode;
   children: ReactNode;
 }
 
 /** Takes files dropped anywhere on the view, or chosen with a button, one after the other. */
-export function DropZone({ applications, children }: Props) {
+export function DropZone({ applications, actions, children }: Props) {
   const [files, setFiles] = useState<File[]>([]);
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -33,7 +35,8 @@ export function DropZone({ applications, children }: Props) {
         add(event.dataTransfer.files);
       }}
     >
-      <div className="float-right px-5 pt-4">
+      <div className="float-right flex gap-2 px-5 pt-4">
+        {actions}
         <button type="button" className="act" onClick={() => input.current?.click()}>
           Add files …
         </button>
@@ -74,7 +77,8 @@ function Arrival(props: {
   const [job, setJob] = useState<number | null>(null);
   const [failure, setFailure] = useState<unknown>(null);
   const [sending, setSending] = useState(false);
-  const { file, onEnd } = props;
+  const { file, more, onEnd } = props;
+  const navigate = useNavigate();
   const take = async () => {
     setSending(true);
     setFailure(null);
@@ -83,8 +87,15 @@ function Arrival(props: {
       if (application) {
         query.set('application', application);
       }
-      const started = await api.upload<Started>(`/api/snapshots/${snapshot}/files?${query}`, file);
-      setJob(started.id);
+      const arrived = await api.upload<Arrived>(`/api/snapshots/${snapshot}/files?${query}`, file);
+      void queries.invalidateQueries();
+      if (arrived.job !== null) {
+        setJob(arrived.job);
+      } else if (more > 0) {
+        onEnd(); // it waits on the desk while the others come
+      } else {
+        navigate(`/s/${snapshot}/gather/${arrived.id}/desk`);
+      }
     } catch (error) {
       setFailure(error);
     } finally {
@@ -135,7 +146,7 @@ function Arrival(props: {
               onClick={() => void take()}
               disabled={sending}
             >
-              {sending ? 'Sending …' : 'Read it'}
+              {sending ? 'Receiving …' : 'Receive it'}
             </button>
             <button type="button" className="act" onClick={onEnd}>
               Leave it

@@ -7,6 +7,7 @@ import { Waiting } from '../../shared/ui';
 import { Explain } from './Explain';
 import { RawLines } from './RawLines';
 import { tieOutWords } from './tieOutWords';
+import { Withdraw } from './Withdraw';
 
 /** One file: its own lines in the middle, how it was read at the right, tie-out at the foot. */
 export function EvidenceFile() {
@@ -49,9 +50,15 @@ function Title({ file, original }: { file: FileView; original: string }) {
         </span>
         {file.from && ` · from ${file.from}`}
       </span>
-      <a className="act ml-auto" href={original}>
-        Original bytes
-      </a>
+      <span className="ml-auto flex gap-2">
+        <Withdraw file={file} />
+        <Link className="act" to="desk">
+          Read it another way …
+        </Link>
+        <a className="act" href={original}>
+          Original bytes
+        </a>
+      </span>
     </div>
   );
 }

@@ -1,69 +1,180 @@
-import { Link } from 'react-router';
-import type { FileView, Overview } from '../../shared/api/types';
-import { count, counted, shortHash, size } from '../../shared/model/format';
-import { Waiting } from '../../shared/ui';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { api } from '../../shared/api/client';
+import type { FileView, IssueView, Overview } from '../../shared/api/types';
+import { count, counted, minute, shortHash, size } from '../../shared/model/format';
+import { Sentences, Waiting } from '../../shared/ui';
+import { RequestGrid } from '../requests';
 import { DropZone } from './DropZone';
+import { LiveSource } from './LiveSource';
 import { tieOutWords } from './tieOutWords';
 import { useEvidence } from './useEvidence';
 
-/** Received evidence, by whose it is, with proof that nothing was lost. */
+/** What was asked for and what came, with proof that nothing was lost. */
 export function Gather() {
   const evidence = useEvidence();
+  const [live, setLive] = useState(false);
   if (!evidence.data) {
     return <Waiting error={evidence.error} what="the evidence" />;
   }
   const { files, applications, problems } = evidence.data;
   const rows = files.reduce((sum, file) => sum + file.counts.rows, 0);
   const rejected = files.reduce((sum, file) => sum + file.counts.rejected, 0);
+  const waiting = files.filter((file) => file.state === 'received');
+  const questions = problems.filter((issue) => issue.weight === 'question');
+  const faults = problems.filter((issue) => issue.weight !== 'question');
   return (
-    <DropZone applications={applications}>
+    <DropZone
+      applications={applications}
+      actions={
+        <button type="button" className="act" onClick={() => setLive(true)}>
+          Read a live source …
+        </button>
+      }
+    >
+      {live && <LiveSource applications={applications} onClose={() => setLive(false)} />}
       <div className="flex items-baseline gap-3 px-5 pt-4 pb-3">
-        <h1 className="text-[17px] font-semibold">Received evidence</h1>
+        <h1 className="text-[17px] font-semibold">Request list</h1>
         <span className="text-soft">
           {counted(files.length, 'file')} · {counted(rows, 'row')} · {count(rejected)} rejected
         </span>
       </div>
       <div className="px-5 pb-5">
-        <Files evidence={evidence.data} />
-        <h2 className="head mt-7">Data problems and questions, {count(problems.length)}</h2>
-        {problems.length === 0 && (
-          <p className="py-2 text-soft">
-            No row contradicts another, none points at nothing, and nothing has to be asked.
+        {waiting.length > 0 && (
+          <p className="mb-3 border-l-[3px] border-brass bg-brass-wash px-3 py-2">
+            {counted(waiting.length, 'file')} {waiting.length === 1 ? 'lies' : 'lie'} on the reading
+            desk:{' '}
+            {waiting.map((file) => (
+              <Link key={file.id} className="cite mr-3" to={`${file.id}/desk`}>
+                {file.file}
+              </Link>
+            ))}
           </p>
         )}
+        <RequestGrid files={files} />
+        <Questions questions={questions} files={files} />
+        <h2 className="head mt-7 mb-2">Received evidence</h2>
+        <Files evidence={evidence.data} />
+        <h2 className="head mt-7">Data problems, {count(faults.length)}</h2>
+        {faults.length === 0 && (
+          <p className="py-2 text-soft">No row contradicts another, and none points at nothing.</p>
+        )}
         <ul>
-          {problems.map((problem) => {
-            const file = files.find((one) => one.file === problem.file);
-            return (
-              <li
-                key={`${problem.file} ${problem.row} ${problem.sentence}`}
-                className="flex gap-4 border-b border-rule-light py-1.5"
-              >
-                <span className="w-36 shrink-0">
-                  {file ? (
-                    <Link
-                      className="cite"
-                      to={`${file.id}${problem.row ? `?row=${problem.row}` : ''}`}
-                    >
-                      {file.citation}
-                      {problem.row > 0 && ` · row ${problem.row}`}
-                    </Link>
-                  ) : (
-                    <span className="id">{problem.file}</span>
-                  )}
-                </span>
-                <span className={problem.weight === 'unusable' ? 'text-oxblood' : ''}>
-                  {problem.weight === 'question' && <i className="text-brass">Question: </i>}
-                  {problem.sentence}
-                </span>
-              </li>
-            );
-          })}
+          {faults.map((problem) => (
+            <li
+              key={`${problem.file} ${problem.row} ${problem.sentence}`}
+              className="flex gap-4 border-b border-rule-light py-1.5"
+            >
+              <Where issue={problem} files={files} />
+              <span className={problem.weight === 'unusable' ? 'text-oxblood' : ''}>
+                {problem.sentence}
+              </span>
+            </li>
+          ))}
         </ul>
       </div>
     </DropZone>
   );
 }
+
+function Where({ issue, files }: { issue: IssueView; files: FileView[] }) {
+  const file = files.find((one) => one.file === issue.file);
+  return (
+    <span className="w-36 shrink-0">
+      {file ? (
+        <Link className="cite" to={`${file.id}${issue.row ? `?row=${issue.row}` : ''}`}>
+          {file.citation}
+          {issue.row > 0 && ` · row ${issue.row}`}
+        </Link>
+      ) : (
+        <span className="id">{issue.file}</span>
+      )}
+    </span>
+  );
+}
+
+/** What a careful reader would ask of the files; each stays until it is answered in words. */
+function Questions({ questions, files }: { questions: IssueView[]; files: FileView[] }) {
+  const open = questions.filter((one) => one.answer === null).length;
+  return (
+    <section>
+      <h2 className="head mt-7">
+        Questions, {count(open)} open of {count(questions.length)}
+      </h2>
+      {questions.length === 0 && (
+        <p className="py-2 text-soft">Nothing about the files has to be asked.</p>
+      )}
+      <ul>
+        {questions.map((question) => (
+          <li
+            key={question.question}
+            className="flex flex-wrap gap-x-4 border-b border-rule-light py-1.5"
+          >
+            <Where issue={question} files={files} />
+            <span className="min-w-0 flex-1">
+              {question.sentence}
+              <AnswerIt question={question} />
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function AnswerIt({ question }: { question: IssueView }) {
+  const { snapshot } = useParams();
+  const queries = useQueryClient();
+  const said = question.answer?.words ?? '';
+  const [words, setWords] = useState(said);
+  const save = useMutation({
+    mutationFn: () =>
+      api.put(`/api/snapshots/${snapshot}/evidence/answers`, {
+        question: question.question,
+        words,
+      }),
+    onSuccess: () => queries.invalidateQueries(),
+  });
+  return (
+    <form
+      className="mt-1 flex items-center gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
+      <input
+        className="field min-w-48 grow"
+        aria-label={`Answer: ${question.sentence}`}
+        placeholder="The answer, in words"
+        value={words}
+        onChange={(event) => setWords(event.target.value)}
+      />
+      <button type="submit" className="act" disabled={save.isPending || words.trim() === said}>
+        Keep
+      </button>
+      {question.answer && (
+        <span className="text-xs text-soft">
+          {question.answer.by}, {minute(question.answer.at)}
+        </span>
+      )}
+      <Sentences error={save.error} />
+    </form>
+  );
+}
+
+const HEADS: [string, string][] = [
+  ['Cited as', ''],
+  ['File', ''],
+  ['Holds', ''],
+  ['From', ''],
+  ['read', 'num'],
+  ['rejected', 'num'],
+  ['skipped', 'num'],
+  ['in the file', 'num'],
+  ['Tie-out', ''],
+];
 
 function Files({ evidence }: { evidence: Overview }) {
   const groups = [
@@ -77,36 +188,28 @@ function Files({ evidence }: { evidence: Overview }) {
     <table className="plain-table">
       <thead>
         <tr>
-          <th scope="col">Cited as</th>
-          <th scope="col">File</th>
-          <th scope="col">Holds</th>
-          <th scope="col">From</th>
-          <th scope="col" className="num">
-            read
-          </th>
-          <th scope="col" className="num">
-            rejected
-          </th>
-          <th scope="col" className="num">
-            skipped
-          </th>
-          <th scope="col" className="num">
-            in the file
-          </th>
-          <th scope="col">Tie-out</th>
+          {HEADS.map(([words, style]) => (
+            <th key={words} scope="col" className={style}>
+              {words}
+            </th>
+          ))}
         </tr>
       </thead>
       {groups.map((group) => (
         <tbody key={group.name}>
           <tr>
-            <th scope="rowgroup" colSpan={9} className="!border-rule !pt-4 !text-sm !text-ink">
+            <th
+              scope="rowgroup"
+              colSpan={HEADS.length}
+              className="!border-rule !pt-4 !text-sm !text-ink"
+            >
               {group.name}
             </th>
           </tr>
           {group.files.length === 0 && (
             <tr>
-              <td colSpan={9} className="text-soft">
-                Nothing received yet. Drop its exports here.
+              <td colSpan={HEADS.length} className="text-soft">
+                Nothing received yet. Drop its exports anywhere on this page.
               </td>
             </tr>
           )}
@@ -121,15 +224,16 @@ function Files({ evidence }: { evidence: Overview }) {
 
 function FileRow({ file }: { file: FileView }) {
   const tieOut = tieOutWords(file);
+  const address = file.state === 'taken' ? String(file.id) : `${file.id}/desk`;
   return (
     <tr className="hover:bg-sheet">
       <td>
-        <Link className="cite" to={String(file.id)}>
+        <Link className="cite" to={address}>
           {file.citation}
         </Link>
       </td>
       <td>
-        <Link to={String(file.id)} className="id block hover:underline">
+        <Link to={address} className="id block hover:underline">
           {file.file}
         </Link>
         <span className="text-xs text-soft">

@@ -7,6 +7,7 @@ import type {
 } from '../../shared/api/types';
 import { count, counted, percent } from '../../shared/model/format';
 import { KeyBit, Waiting } from '../../shared/ui';
+import { askFor } from './askFor';
 import { groupNotTested } from './groupNotTested';
 import { nextSteps } from './nextSteps';
 import { useStanding } from './useStanding';
@@ -283,9 +284,14 @@ function NotTested({ data }: { data: StandingData }) {
               {gap.checks.join(', ')}
               <span className="block text-soft">{gap.application}</span>
             </span>
-            <Link className="cite shrink-0 self-start" to="../gather">
-              {gap.missing.length ? gap.missing.join(' or ') : 'switching it on'}
-            </Link>
+            <span className="shrink-0 self-start text-right">
+              {gap.missing.length === 0 && 'switching it on'}
+              {gap.missing.map((need) => (
+                <Link key={need} className="cite block" to={askFor(data, gap.application, need)}>
+                  {need}
+                </Link>
+              ))}
+            </span>
           </li>
         ))}
       </ul>

@@ -22,6 +22,8 @@ const CLEAN: Standing = {
   rejected: 0,
   refused: 0,
   problems: 0,
+  questions: 0,
+  onDesk: 0,
 };
 
 describe('what comes next', () => {

@@ -7,6 +7,7 @@ export interface Session {
 
 export interface SnapshotView {
   id: number;
+  audit: number;
   title: string;
   asOf: string;
   applications: number;
@@ -92,6 +93,10 @@ export interface Standing {
   rejected: number;
   refused: number;
   problems: number;
+  /** Questions about files that nobody has answered. */
+  questions: number;
+  /** Files that lie on the reading desk. */
+  onDesk: number;
 }
 
 export interface Counts {
@@ -123,6 +128,12 @@ export interface FileView {
   textLines: number;
 }
 
+export interface AnswerView {
+  words: string;
+  by: string;
+  at: string;
+}
+
 export interface IssueView {
   weight: 'unusable' | 'rejected' | 'problem' | 'question';
   code: string;
@@ -130,6 +141,9 @@ export interface IssueView {
   file: string;
   row: number;
   column: string | null;
+  /** The name under which it is answered, empty unless it is a question. */
+  question: string;
+  answer: AnswerView | null;
 }
 
 export interface RejectView {
@@ -166,6 +180,212 @@ export interface Detail {
 export interface Line {
   number: number;
   text: string;
+}
+
+export interface Arrived {
+  id: number;
+  /** Reads it at once, because it is like last time's file; null when it lies on the desk. */
+  job: number | null;
+}
+
+export interface Begun {
+  id: number;
+}
+
+export interface FitView {
+  kind: string;
+  bound: number;
+  missing: string[];
+}
+
+export interface UseView {
+  kind: string;
+  field: string;
+  how: string;
+}
+
+export interface WordView {
+  word: string;
+  rows: number;
+  meaning: string | null;
+}
+
+export interface ColumnView {
+  position: number;
+  head: string;
+  uses: UseView[];
+  proof: string | null;
+  dateIssue: string | null;
+  words: WordView[];
+  filled: number;
+}
+
+export interface CellView {
+  raw: string;
+  read: string;
+  state: 'read' | 'empty' | 'unreadable' | 'open' | 'kept';
+}
+
+export interface DeskRow {
+  row: number;
+  cells: CellView[];
+  reason: string | null;
+}
+
+export interface WideView {
+  holderType: string;
+  letters: Record<string, string>;
+}
+
+export interface ReadView {
+  delimiter: string;
+  encoding: string;
+  /** Line of the head, 0 when it is to be found. */
+  header: number;
+  sheet: string;
+  member: string;
+  zone: string;
+  dates: string;
+  times: string;
+  never: string[];
+}
+
+/** The description of a file, key by key as in the audit file; empty means "to be found". */
+export interface DraftView {
+  application: string;
+  kind: string[];
+  columns: Record<string, string>;
+  values: Record<string, Record<string, string>>;
+  split: Record<string, string>;
+  wide: WideView | null;
+  read: ReadView;
+  extracted: string;
+  from: string;
+  filter: string;
+  rows: number | null;
+}
+
+export interface DeskView {
+  id: number;
+  file: string;
+  state: 'received' | 'taken' | 'refused';
+  drafted: boolean;
+  replaces: string;
+  draft: DraftView;
+  mapFrom: string;
+  drift: IssueView[];
+  fits: FitView[];
+  kinds: string[];
+  columns: ColumnView[];
+  rows: DeskRow[];
+  titles: Line[];
+  headRow: number;
+  looked: number;
+  whole: boolean;
+  understanding: Understood[];
+  issues: IssueView[];
+  counts: Counts | null;
+  rejects: RejectView[];
+  bytes: number;
+  sha256: string;
+  textLines: number;
+}
+
+export interface FieldView {
+  name: string;
+  required: boolean;
+  type: string;
+  words: string[];
+}
+
+export interface KindView {
+  kind: string;
+  fields: FieldView[];
+}
+
+export interface RequestCell {
+  application: string;
+  kind: string;
+  standing: string;
+  files: number[];
+  untested: string[];
+  askedOf: string;
+  due: string | null;
+  reason: string;
+  words: string;
+  by: string;
+  at: string | null;
+}
+
+export interface OwnerView {
+  id: string;
+  name: string;
+}
+
+export interface Grid {
+  owners: OwnerView[];
+  organisationKinds: string[];
+  cells: RequestCell[];
+}
+
+export interface Proposal {
+  subject: string;
+  body: string;
+}
+
+export interface KindCount {
+  application: string;
+  kind: string;
+  state: 'compared' | 'counted' | 'only before' | 'only now';
+  before: number;
+  now: number;
+  came: number;
+  went: number;
+  changed: number;
+}
+
+export interface ComparisonView {
+  beforeAsOf: string;
+  nowAsOf: string;
+  names: Record<string, string>;
+  counts: KindCount[];
+}
+
+export interface FieldChangeView {
+  field: string;
+  before: string;
+  now: string;
+}
+
+export interface PlaceView {
+  snapshot: number;
+  evidence: number;
+  citation: string;
+  row: number;
+}
+
+export interface DifferenceView {
+  change: 'came' | 'went' | 'changed';
+  subject: string;
+  fields: FieldChangeView[];
+  before: PlaceView | null;
+  now: PlaceView | null;
+}
+
+export interface DifferencePage {
+  total: number;
+  lines: DifferenceView[];
+}
+
+export interface StandIn {
+  protocol: 'ldap' | 'scim';
+  about: string;
+  host: string;
+  port: number;
+  address: string;
+  base: string;
+  bindDn: string;
+  secret: string;
 }
 
 export interface GroupView {

@@ -1,3 +1,4 @@
+export { Dialog } from './Dialog';
 export { JobProgress } from './JobProgress';
 export { Key } from './Key';
 export { KeyBit } from './KeyBit';

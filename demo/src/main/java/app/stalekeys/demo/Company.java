@@ -51,6 +51,7 @@ final class Company {
         workers.add(worker(strength.department, i >= strength.steady, i == 0 ? "00341" : lead));
       }
     }
+    move();
   }
 
   private String number() {
@@ -68,7 +69,7 @@ final class Company {
     LocalDate end = left ? LocalDate.of(2026, 1, 15).plusDays(random.nextInt(160)) : null;
     boolean onLeave = !left && random.nextInt(100) < 3;
     return new Worker(
-        number(), names.next(), department, title, manager, false, onLeave, start, end);
+        number(), names.next(), department, title, manager, false, onLeave, start, end, null);
   }
 
   /// Half of them came last summer and left in autumn, half came this spring and stay till autumn.
@@ -77,7 +78,25 @@ final class Company {
     LocalDate start =
         LocalDate.of(lastSummer ? 2025 : 2026, 4, 1).plusDays(random.nextInt(lastSummer ? 60 : 75));
     LocalDate end = LocalDate.of(lastSummer ? 2025 : 2026, 9, 15).plusDays(random.nextInt(40));
-    return new Worker(number(), names.next(), department, title, manager, true, false, start, end);
+    return new Worker(
+        number(), names.next(), department, title, manager, true, false, start, end, null);
+  }
+
+  /// An inspector of the yard who went to the freight office in spring.
+  private void move() {
+    for (int i = 0; i < workers.size(); i++) {
+      Worker worker = workers.get(i);
+      if (worker.title().equals("Inspector") && !worker.seasonal() && worker.end() == null) {
+        workers.set(
+            i, worker.movedTo(Department.FREIGHT, "Freight agent", LocalDate.of(2026, 4, 20)));
+        return;
+      }
+    }
+  }
+
+  /// Who moved in the period.
+  Worker mover() {
+    return workers.stream().filter(worker -> worker.moved() != null).findFirst().orElseThrow();
   }
 
   List<Worker> workers() {

@@ -18,11 +18,13 @@ final class Directory {
   private static final int LINE = 76;
 
   private final Random random;
+  private final LocalDate asOf;
   private final StringBuilder ldif = new StringBuilder("version: 1\n");
   private int entries;
 
-  Directory(Company company, Random random) {
+  Directory(Company company, Random random, LocalDate asOf) {
     this.random = random;
+    this.asOf = asOf;
     for (Worker worker : company.workers()) {
       if (!worker.hasLeft() || random.nextInt(100) < (worker.seasonal() ? 16 : 60)) {
         person(worker);
@@ -37,7 +39,8 @@ final class Directory {
   }
 
   private void person(Worker worker) {
-    boolean closed = worker.hasLeft() && !worker.seasonal() && random.nextInt(100) < 90;
+    boolean closed =
+        worker.hasLeft() && !worker.seasonal() && random.nextInt(100) < 90 && worker.hasLeft(asOf);
     LocalDate latest = worker.lastDayHere();
     int dice = random.nextInt(100);
     LocalDate last =
@@ -45,6 +48,14 @@ final class Directory {
             ? null
             : latest.minusDays(dice < 90 ? random.nextInt(14) : 20 + random.nextInt(190));
     boolean strong = random.nextInt(100) < (worker.seasonal() ? 88 : 97);
+    int second = random.nextInt(30_000);
+    boolean bySms = random.nextInt(5) == 0;
+    if (worker.start().isAfter(asOf)) {
+      return;
+    }
+    if (last != null && last.isAfter(asOf)) {
+      last = asOf.minusDays(second % 9);
+    }
     open(worker.userName(), worker.department().words());
     line("cn", worker.name());
     line("mail", worker.email());
@@ -54,11 +65,11 @@ final class Directory {
     line("accountStatus", closed ? "inactive" : "active");
     line("createTimestamp", time(worker.start().atTime(6, 0)));
     if (last != null) {
-      line("authTimestamp", time(last.atTime(6, 30).plusSeconds(random.nextInt(30_000))));
+      line("authTimestamp", time(last.atTime(6, 30).plusSeconds(second)));
     }
     line("secondFactor", strong ? "TRUE" : "FALSE");
     if (strong) {
-      line("factorType", random.nextInt(5) == 0 ? "sms" : "app");
+      line("factorType", bySms ? "sms" : "app");
     }
     close();
   }
@@ -69,7 +80,8 @@ final class Directory {
     line("accountStatus", "active");
     line("createTimestamp", time(LocalDate.of(2021, 9, 14).atTime(10, 12)));
     if (last != null) {
-      line("authTimestamp", time(last.atTime(11, 5)));
+      LocalDate known = last.isAfter(asOf) ? asOf : last;
+      line("authTimestamp", time(known.atTime(11, 5)));
     }
     line("secondFactor", strong ? "TRUE" : "FALSE");
     close();
@@ -81,7 +93,7 @@ final class Directory {
     line("employeeType", "service");
     line("accountStatus", "active");
     line("createTimestamp", time(LocalDate.of(2019, 3, 1).atTime(9, 0)));
-    line("authTimestamp", time(DemoAudit.AS_OF.atTime(2, 0)));
+    line("authTimestamp", time(asOf.atTime(2, 0)));
     line(
         "description",
         "Used by a program, not by a person. Ask the systems engineers of the head office before you change its password.");
@@ -119,6 +131,27 @@ final class Directory {
       ldif.append(at == 0 ? "" : " ").append(text, at, end).append('\n');
       at = end;
     }
+  }
+
+  /// Groups of the directory with their members, for the systems engineers' own programs.
+  void groups(Company company) {
+    group("cn=print-operators", company.workers().subList(60, 66));
+    group("cn=directory-administrators", company.workers().subList(64, 67));
+  }
+
+  private void group(String name, List<Worker> members) {
+    line("dn", name + ",ou=Groups,dc=fennicksound,dc=example");
+    line("objectClass", "top");
+    line("objectClass", "groupOfNames");
+    line("cn", name.substring(3));
+    members.stream()
+        .filter(worker -> !worker.hasLeft() && !worker.start().isAfter(asOf))
+        .forEach(worker ->
+            line(
+                "member",
+                "uid=%s,ou=%s,dc=fennicksound,dc=example"
+                    .formatted(worker.userName(), worker.department().words())));
+    close();
   }
 
   int entries() {

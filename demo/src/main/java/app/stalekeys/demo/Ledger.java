@@ -4,6 +4,7 @@ import app.stalekeys.demo.Worker.Department;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -56,7 +57,15 @@ final class Ledger {
       List<String> roles) {}
 
   private final Random random;
+  private String selfGranter = "";
+  private String supplierPayer = "";
   private final Map<String, User> users = new LinkedHashMap<>();
+  private final Map<String, Worker> owners = new HashMap<>();
+
+  /// Days and scopes of roles that did not come with the account, by `user role`.
+  private final Map<String, LocalDate> given = new HashMap<>();
+
+  private final Map<String, String> scopes = new HashMap<>();
 
   Ledger(Company company, Random random) {
     this.random = random;
@@ -71,6 +80,7 @@ final class Ledger {
     if (random.nextInt(100) >= percent) {
       return;
     }
+    owners.put(worker.number(), worker);
     LocalDate created =
         worker.start().isBefore(LocalDate.of(2019, 2, 1))
             ? LocalDate.of(2019, 2, 3).plusDays(random.nextInt(30))
@@ -183,6 +193,7 @@ final class Ledger {
             'P',
             List.of("USER_ADMIN")));
     put(account("00417x", "Copy of 00417", 'A', null, 'P', List.of("GL_VIEW")));
+    bookkeepers();
     Worker gone = leaverWhoStayed(company);
     User was = users.get(gone.number());
     put(
@@ -197,6 +208,63 @@ final class Ledger {
             gone.email(),
             'P',
             List.of("REPORTS", "GL_VIEW", "GL_POST", "SUP_MAINT")));
+  }
+
+  /// Who can add a supplier and pay it, who can do so in different ports only, who gave himself a role,
+  /// and who has one that no record explains.
+  private void bookkeepers() {
+    List<User> staff =
+        users.values().stream()
+            .filter(user -> user.state == 'A' && user.type == 'P' && user.roles.contains("GL_POST"))
+            .filter(user -> user.created.isBefore(LocalDate.of(2026, 1, 1)))
+            .toList();
+    more(staff.get(0), "SUP_MAINT", LocalDate.of(2025, 11, 10), "Harbour");
+    more(users.get(staff.get(0).id), "AP_PAY", LocalDate.of(2026, 2, 3), "Harbour");
+    more(staff.get(1), "SUP_MAINT", LocalDate.of(2025, 9, 1), "North");
+    more(users.get(staff.get(1).id), "AP_PAY", LocalDate.of(2025, 9, 1), "Slipway");
+    more(staff.get(2), "USER_ADMIN", LocalDate.of(2026, 4, 16), "");
+    more(staff.get(3), "GL_CLOSE", LocalDate.of(2026, 5, 22), "Harbour");
+    selfGranter = staff.get(2).id;
+    supplierPayer = staff.get(0).id;
+  }
+
+  private void more(@Nullable User user, String role, LocalDate day, String scope) {
+    User had = Objects.requireNonNull(user);
+    List<String> roles = new ArrayList<>(had.roles);
+    roles.add(role);
+    given.put(had.id + " " + role, day);
+    scopes.put(had.id + " " + role, scope);
+    put(
+        new User(
+            had.id,
+            had.name,
+            had.state,
+            had.lastLogon,
+            had.branch,
+            had.staffNumber,
+            had.created,
+            had.email,
+            had.type,
+            roles));
+  }
+
+  /// Who may approve invoices here and orders spare parts elsewhere.
+  Worker approver() {
+    return users.values().stream()
+        .filter(user -> user.state == 'A' && user.roles.contains("AP_APPROVE"))
+        .map(user -> owners.get(user.id))
+        .filter(Objects::nonNull)
+        .filter(worker -> worker.end() == null)
+        .findFirst()
+        .orElseThrow();
+  }
+
+  String selfGranter() {
+    return selfGranter;
+  }
+
+  String supplierPayer() {
+    return supplierPayer;
   }
 
   /// The bookkeeper who left in spring and whose account went on.
@@ -231,33 +299,35 @@ final class Ledger {
     return List.copyOf(users.values());
   }
 
-  String usersCsv() {
-    StringBuilder csv = titles("brúkaralisti", "Urval: all");
-    csv.append("User;Full name;State;Last logon;Branch;Staff No;Created;Mail;Sort\r\n");
+  String usersCsv(LocalDate asOf) {
+    StringBuilder csv = titles("brúkaralisti", "Urval: all", asOf);
+    csv.append("User;Full name;State;Last logon;Branch;Staff No;Created;Mail;Sort;Licence\r\n");
     int row = 0;
-    for (User user : users.values()) {
+    for (User user : known(asOf)) {
       // One impossible day, as a hand-kept list will have it.
-      String logon = ++row == 42 ? "31.02.2026" : day(user.lastLogon);
+      boolean slip = ++row == 42 && asOf.equals(DemoAudit.AS_OF);
+      String logon = slip ? "31.02.2026" : day(lastLogon(user, asOf));
       csv.append(
               String.join(
                   ";",
                   user.id,
                   user.name,
-                  "" + user.state,
+                  "" + (disabledLater(user, asOf) ? 'A' : user.state),
                   logon,
                   user.branch,
                   user.staffNumber,
                   day(user.created),
                   user.email,
-                  "" + user.type))
+                  "" + user.type,
+                  licence(user)))
           .append("\r\n");
     }
-    csv.append("Íalt: ").append(users.size()).append(" brúkarar;;;;;;;;\r\n");
+    csv.append("Íalt: ").append(row).append(" brúkarar;;;;;;;;;\r\n");
     return csv.toString();
   }
 
-  String rolesCsv() {
-    StringBuilder csv = titles("leiklutir", "Urval: all");
+  String rolesCsv(LocalDate asOf) {
+    StringBuilder csv = titles("leiklutir", "Urval: all", asOf);
     csv.append("Role;Text;Owner;Administrator\r\n");
     for (LedgerRole role : ROLES) {
       String owner = role.administrator ? "403" : "341";
@@ -268,20 +338,17 @@ final class Ledger {
     return csv.append("Íalt: ").append(ROLES.size()).append(";;;\r\n").toString();
   }
 
-  String userRolesCsv() {
-    StringBuilder csv = titles("brúkarar og leiklutir", "Urval: all");
+  String userRolesCsv(LocalDate asOf) {
+    StringBuilder csv = titles("brúkarar og leiklutir", "Urval: all", asOf);
     csv.append("User;Role;Branch;Valid from;Valid to\r\n");
     int rows = 0;
-    for (User user : users.values()) {
+    for (User user : known(asOf)) {
       for (String role : user.roles) {
+        if (givenOn(user, role).isAfter(asOf)) {
+          continue;
+        }
         csv.append(
-                String.join(
-                    ";",
-                    user.id,
-                    role,
-                    role.equals("REPORTS") ? "" : user.branch,
-                    day(user.created),
-                    NEVER))
+                String.join(";", user.id, role, scope(user, role), day(givenOn(user, role)), NEVER))
             .append("\r\n");
         rows++;
       }
@@ -289,11 +356,50 @@ final class Ledger {
     return csv.append("Íalt: ").append(rows).append(";;;;\r\n").toString();
   }
 
-  private static StringBuilder titles(String list, String filter) {
+  private List<User> known(LocalDate asOf) {
+    return users.values().stream().filter(user -> !user.created.isAfter(asOf)).toList();
+  }
+
+  private static @Nullable LocalDate lastLogon(User user, LocalDate asOf) {
+    LocalDate last = user.lastLogon;
+    return last != null && last.isAfter(asOf) ? asOf.minusDays(user.id.hashCode() & 7) : last;
+  }
+
+  /// Disabled after that date: on it, the account was still open.
+  private boolean disabledLater(User user, LocalDate asOf) {
+    Worker worker = owners.get(user.id);
+    return user.state == 'X' && worker != null && !worker.hasLeft(asOf);
+  }
+
+  /// Most roles came with the account; a few have a story of their own.
+  private LocalDate givenOn(User user, String role) {
+    return given.getOrDefault(user.id + " " + role, user.created);
+  }
+
+  private String scope(User user, String role) {
+    return role.equals("REPORTS") ? "" : scopes.getOrDefault(user.id + " " + role, user.branch);
+  }
+
+  /// What the account costs by its licence; some have more than they can use.
+  private static String licence(User user) {
+    if (user.type == 'P' && Math.floorMod(user.id.hashCode(), 61) == 7) {
+      return "FULL";
+    }
+    boolean runs =
+        user.roles.stream()
+            .anyMatch(
+                role -> List.of("AP_PAY", "GL_CLOSE", "SYS_ADMIN", "USER_ADMIN").contains(role));
+    boolean enters = user.roles.size() > 2 || user.roles.contains("AP_ENTRY");
+    return runs ? "FULL" : enters ? "STANDARD" : "VIEW";
+  }
+
+  private static StringBuilder titles(String list, String filter, LocalDate asOf) {
     return new StringBuilder("Finance Ledger – ")
         .append(list)
         .append("\r\n")
-        .append("Koyrt: 01.07.2026 06:00\r\n")
+        .append("Koyrt: ")
+        .append(DAY.format(asOf.plusDays(1)))
+        .append(" 06:00\r\n")
         .append(filter)
         .append("\r\n");
   }

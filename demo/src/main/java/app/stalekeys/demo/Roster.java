@@ -12,24 +12,27 @@ final class Roster {
 
   private Roster() {}
 
-  static String csv(List<Worker> workers) {
+  static String csv(List<Worker> workers, LocalDate asOf) {
     StringBuilder csv =
         new StringBuilder(
             "Staff No,Name,State,Mail,Department,Post,Reports to,Contract,Started,Left on\n");
     for (Worker worker : workers) {
+      if (worker.start().isAfter(asOf)) {
+        continue;
+      }
       csv.append(
           String.join(
               ",",
               worker.number(),
               worker.name(),
-              worker.hasLeft() ? "L" : worker.onLeave() ? "O" : "W",
+              worker.hasLeft(asOf) ? "L" : worker.onLeave() ? "O" : "W",
               worker.email(),
-              worker.department().words(),
+              worker.departmentAt(asOf).words(),
               worker.title(),
               worker.manager(),
               worker.seasonal() ? "season" : "steady",
               DAY.format(worker.start()),
-              day(worker.end())));
+              day(worker.knownEnd(asOf))));
       csv.append('\n');
     }
     return csv.toString();

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 ///
 /// @param number staff number, five digits
 /// @param end last day; null while employed without end
+/// @param moved the day of the move from the yard to this department; null without one
 record Worker(
     String number,
     String name,
@@ -18,7 +19,8 @@ record Worker(
     boolean seasonal,
     boolean onLeave,
     LocalDate start,
-    @Nullable LocalDate end) {
+    @Nullable LocalDate end,
+    @Nullable LocalDate moved) {
 
   enum Department {
     FINANCE("Finance"),
@@ -43,7 +45,26 @@ record Worker(
   }
 
   boolean hasLeft() {
-    return end != null && !end.isAfter(DemoAudit.AS_OF);
+    return hasLeft(DemoAudit.AS_OF);
+  }
+
+  boolean hasLeft(LocalDate asOf) {
+    return end != null && !end.isAfter(asOf);
+  }
+
+  /// The end as the personnel office knew it then: seasons have one from the start.
+  @Nullable LocalDate knownEnd(LocalDate asOf) {
+    return seasonal || hasLeft(asOf) ? end : null;
+  }
+
+  /// The department before a move, which is the later one's neighbour.
+  Department departmentAt(LocalDate asOf) {
+    return moved != null && moved.isAfter(asOf) ? Department.HULL : department;
+  }
+
+  /// The same person in another department from a day on.
+  Worker movedTo(Department next, String post, LocalDate day) {
+    return new Worker(number, name, next, post, manager, seasonal, onLeave, start, end, day);
   }
 
   /// The last day on which the worker can have signed in: the leaving day, or the as-of day.

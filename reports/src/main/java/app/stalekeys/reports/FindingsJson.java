@@ -1,5 +1,6 @@
 package app.stalekeys.reports;
 
+import app.stalekeys.core.audit.AuditFile;
 import app.stalekeys.core.audit.AuditRun;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Finding;
@@ -20,12 +21,15 @@ public final class FindingsJson {
     document.put("audit", outcome.audit().title());
     document.put("asOf", outcome.audit().asOf().toString());
     document.put(
-        "findings", outcome.result().findings().stream().map(FindingsJson::finding).toList());
+        "findings",
+        outcome.result().findings().stream()
+            .map(finding -> finding(finding, outcome.audit()))
+            .toList());
     document.put("checks", outcome.result().checks().stream().map(FindingsJson::check).toList());
     Json.write(document, out);
   }
 
-  private static Map<String, Object> finding(Finding finding) {
+  private static Map<String, Object> finding(Finding finding, AuditFile audit) {
     Map<String, Object> json = new LinkedHashMap<>();
     json.put("id", finding.id());
     json.put("check", finding.check());
@@ -38,18 +42,18 @@ public final class FindingsJson {
     json.put("scope", finding.scope());
     json.put("sentence", finding.sentence());
     json.put("facts", finding.facts());
-    json.put("evidence", evidence(finding.evidence()));
+    json.put("evidence", evidence(finding.evidence(), audit));
     return json;
   }
 
-  private static List<Map<String, Object>> evidence(List<Place> places) {
-    return places.stream().map(FindingsJson::place).toList();
+  private static List<Map<String, Object>> evidence(List<Place> places, AuditFile audit) {
+    return places.stream().map(place -> place(place, audit)).toList();
   }
 
   /// A file cited as a whole has no row.
-  private static Map<String, Object> place(Place place) {
+  private static Map<String, Object> place(Place place, AuditFile audit) {
     Map<String, Object> json = new LinkedHashMap<>();
-    json.put("file", place.file());
+    json.put("file", audit.path(place.file()));
     if (place.row() > 0) {
       json.put("row", place.row());
     }

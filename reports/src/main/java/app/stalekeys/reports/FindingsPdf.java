@@ -164,9 +164,9 @@ public final class FindingsPdf {
         "Declared");
     for (FindingsReport.EvidenceLine line : report.evidence()) {
       TieOut tieOut = line.tieOut();
-      text(table, report.citations().file(line.spec().file()), faces.mono);
+      text(table, report.citations().file(line.spec().entry()), faces.mono);
       PdfPCell file = cell();
-      file.addElement(new Phrase(line.spec().file(), faces.text));
+      file.addElement(new Phrase(line.spec().entry(), faces.text));
       file.addElement(
           new Phrase(line.sha256().substring(0, 32) + "\n" + line.sha256().substring(32), small()));
       table.addCell(file);

@@ -18,8 +18,14 @@ public class WebApplication {
   /// @param data folder of the database, made if need be
   /// @param folder an audit folder to open, or null
   /// @param firstPassword the lead auditor's password in a new database; null lets one be made up
+  /// @param standIns live sources to be tried, as JSON; null for none
   public record Settings(
-      Path data, @Nullable Path folder, String address, int port, @Nullable String firstPassword) {}
+      Path data,
+      @Nullable Path folder,
+      String address,
+      int port,
+      @Nullable String firstPassword,
+      @Nullable String standIns) {}
 
   /// Starts and returns once requests are served. The audit folder is opened before that.
   public static ConfigurableApplicationContext start(Settings settings) {
@@ -29,6 +35,7 @@ public class WebApplication {
     properties.put("stalekeys.data", settings.data().toAbsolutePath().toString());
     put(properties, "stalekeys.folder", settings.folder());
     put(properties, "stalekeys.first-password", settings.firstPassword());
+    put(properties, "stalekeys.stand-ins", settings.standIns());
     return new SpringApplicationBuilder(WebApplication.class)
         .bannerMode(Banner.Mode.OFF)
         .properties(properties)

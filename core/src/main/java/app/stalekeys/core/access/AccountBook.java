@@ -63,7 +63,7 @@ public final class AccountBook {
             addAliases(row, key, aliases);
           });
     }
-    rows.values().stream().flatMap(found -> found.problem().stream()).forEach(problems::add);
+    problems.addAll(AccountRows.problems(rows.values()));
     return new AccountBook(rule, rows, aliases, directories[0]);
   }
 

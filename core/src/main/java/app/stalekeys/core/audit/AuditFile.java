@@ -8,8 +8,11 @@ import app.stalekeys.core.source.Issue;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /// What `audit.yaml` says: the same audit without a screen.
@@ -46,9 +49,34 @@ public record AuditFile(
 
   public AuditFile {
     applications = List.copyOf(applications);
-    evidence = List.copyOf(evidence);
+    evidence = apart(evidence);
     checks = Map.copyOf(checks);
     applicationChecks = Map.copyOf(applicationChecks);
+  }
+
+  /// Numbers entries that would have the same name: one file may be read twice, each time as another
+  /// kind.
+  private static List<EvidenceSpec> apart(List<EvidenceSpec> evidence) {
+    Set<String> taken = new HashSet<>();
+    List<EvidenceSpec> apart = new ArrayList<>();
+    for (EvidenceSpec spec : evidence) {
+      String name = spec.entry();
+      for (int n = 2; !taken.add(name); n++) {
+        name = "%s (%d)".formatted(EvidenceSpec.entryName(spec.file(), spec.read()), n);
+      }
+      apart.add(spec.named(name));
+    }
+    return List.copyOf(apart);
+  }
+
+  /// The entry that places call by this name.
+  public Optional<EvidenceSpec> entry(String name) {
+    return evidence.stream().filter(spec -> spec.entry().equals(name)).findFirst();
+  }
+
+  /// The path of the file that a place is in; the name itself when no entry has it.
+  public String path(String entry) {
+    return entry(entry).map(EvidenceSpec::file).orElse(entry);
   }
 
   /// Reads the text of an audit file; every fault is an issue with its line.
@@ -58,10 +86,37 @@ public record AuditFile(
     return new AuditFileParser(name).parse(text);
   }
 
-  /// The same audit with one more file of evidence, at the end.
+  /// The same audit with an entry in the place of the one of its name, or at the end when there is
+  /// none.
   public AuditFile with(EvidenceSpec added) {
-    List<EvidenceSpec> more = new ArrayList<>(evidence);
-    more.add(added);
+    List<EvidenceSpec> entries = new ArrayList<>(evidence);
+    int at = entries.stream().map(EvidenceSpec::entry).toList().indexOf(added.entry());
+    if (at < 0) {
+      entries.add(added);
+    } else {
+      entries.set(at, added);
+    }
+    return withEvidence(entries);
+  }
+
+  /// The same audit as of another date, with none of the evidence: what the next period starts from.
+  public AuditFile next(LocalDate nextAsOf, LocalDate from, LocalDate to) {
+    return new AuditFile(
+        title,
+        nextAsOf,
+        from,
+        to,
+        zone,
+        applications,
+        List.of(),
+        checks,
+        applicationChecks,
+        null,
+        tasks,
+        ownChecks);
+  }
+
+  public AuditFile withEvidence(List<EvidenceSpec> entries) {
     return new AuditFile(
         title,
         asOf,
@@ -69,7 +124,7 @@ public record AuditFile(
         periodTo,
         zone,
         applications,
-        more,
+        entries,
         checks,
         applicationChecks,
         previous,

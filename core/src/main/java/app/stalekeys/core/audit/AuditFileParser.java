@@ -47,6 +47,20 @@ final class AuditFileParser {
     return new AuditFile.Parsed(unusable ? null : audit, issues);
   }
 
+  /// Reads one entry of an `evidence:` list by itself.
+  @Nullable EvidenceSpec parseEntry(String text, @Nullable String application) {
+    Node root = compose(text);
+    EvidenceSpec spec =
+        root == null
+            ? null
+            : new EvidenceBlock(YamlBlock.of(root, name, issues), application).read();
+    return issues.isEmpty() ? spec : null;
+  }
+
+  List<Issue> issues() {
+    return List.copyOf(issues);
+  }
+
   private @Nullable Node compose(String text) {
     LoaderOptions options = new LoaderOptions();
     options.setMaxAliasesForCollections(MOST_ALIASES);

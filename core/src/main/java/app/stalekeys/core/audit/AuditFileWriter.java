@@ -36,6 +36,15 @@ public final class AuditFileWriter {
         "applications",
         audit.applications().stream().map(own -> application(audit, own)).toList());
     put(root, "checks", checks(audit.checks()));
+    return yaml(root);
+  }
+
+  /// One entry of an `evidence:` list.
+  static String writeEntry(EvidenceSpec spec) {
+    return yaml(evidence(spec));
+  }
+
+  private static String yaml(Map<String, Object> root) {
     DumperOptions options = new DumperOptions();
     options.setDefaultFlowStyle(DumperOptions.FlowStyle.BLOCK);
     options.setAllowUnicode(true);

@@ -62,7 +62,7 @@ public final class AuditRun {
     List<HeldFacts> facts = new ArrayList<>();
     for (EvidenceSpec spec : audit.evidence()) {
       ByteSource bytes = () -> Files.newInputStream(opened.folder().file(spec));
-      HeldFacts held = new HeldFacts(spec.file(), spec.application());
+      HeldFacts held = new HeldFacts(spec.entry(), spec.application());
       String sha256 = Sha256.of(bytes);
       EvidenceReader.Read read = EvidenceReader.read(spec, bytes, audit.zone(), held);
       held.served(read.fields());

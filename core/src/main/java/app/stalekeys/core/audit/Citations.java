@@ -31,7 +31,7 @@ public final class Citations {
         prefixes.put(owner, prefix);
       }
       int number = counts.merge(prefix, 1, Integer::sum);
-      citations.byFile.put(spec.file(), prefix + "-" + number);
+      citations.byFile.put(spec.entry(), prefix + "-" + number);
     }
     return citations;
   }

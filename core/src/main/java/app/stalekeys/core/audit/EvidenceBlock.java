@@ -28,16 +28,18 @@ final class EvidenceBlock {
   EvidenceSpec read() {
     String file = block.needed("file", "file: ledger/users.csv");
     checkInside(file);
+    ReadSettings read = settings(block.block("read"));
     EvidenceSpec spec =
         new EvidenceSpec(
             file,
+            EvidenceSpec.entryName(file, read),
             application,
             kinds(),
             block.text("extracted"),
             block.text("from"),
             block.text("filter"),
             expectedRows(),
-            settings(block.block("read")),
+            read,
             block.block("columns").entries(),
             values(),
             block.block("split").entries(),

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Set;
 
 /// What a careful auditor would ask about a file before relying on it: was it made before the as-of
@@ -41,6 +42,49 @@ public final class EvidenceQuestions {
     return questions;
   }
 
+  /// A file as it was received.
+  public record Received(EvidenceSpec spec, String sha256) {}
+
+  /// What only the comparison with the files of an earlier date shows: the same bytes once more, or an
+  /// export that is older than the one before it.
+  public static List<Issue> against(
+      Collection<Received> now, Collection<Received> before, LocalDate earlierAsOf) {
+    List<Issue> questions = new ArrayList<>();
+    for (Received file : now) {
+      for (Received old : before) {
+        if (file.sha256().equals(old.sha256())) {
+          ask(
+              questions,
+              file.spec().entry(),
+              "same-as-last-time",
+              "has exactly the bytes of %s, received for %s; was the old export sent again?"
+                  .formatted(old.spec().entry(), earlierAsOf));
+        } else if (isSuccessor(file.spec(), old.spec()) && isOlder(file.spec(), old.spec())) {
+          ask(
+              questions,
+              file.spec().entry(),
+              "older-than-last-time",
+              "extracted %s, not after %s, when the file for %s was; is it the right one?"
+                  .formatted(file.spec().extracted(), old.spec().extracted(), earlierAsOf));
+        }
+      }
+    }
+    return questions;
+  }
+
+  private static boolean isSuccessor(EvidenceSpec file, EvidenceSpec old) {
+    return file.entry().equals(old.entry())
+        || (Objects.equals(file.application(), old.application())
+            && !file.kinds().isEmpty()
+            && file.kinds().equals(old.kinds()));
+  }
+
+  private static boolean isOlder(EvidenceSpec file, EvidenceSpec old) {
+    String made = file.extracted();
+    String madeBefore = old.extracted();
+    return made != null && madeBefore != null && made.compareTo(madeBefore) <= 0;
+  }
+
   private static void askDate(EvidenceSpec spec, LocalDate asOf, List<Issue> questions) {
     String extracted = spec.extracted();
     if (extracted == null || extracted.length() < 10) {
@@ -51,7 +95,7 @@ public final class EvidenceQuestions {
       if (day.isBefore(asOf)) {
         ask(
             questions,
-            spec.file(),
+            spec.entry(),
             "extracted-early",
             "extracted on %s, before the as-of date %s: what changed in between is not in it; was it made again?"
                 .formatted(day, asOf));
@@ -59,7 +103,7 @@ public final class EvidenceQuestions {
     } catch (DateTimeException noDay) {
       ask(
           questions,
-          spec.file(),
+          spec.entry(),
           "extracted-unclear",
           "extracted is %s, expected a day such as 2026-07-01; when was it made?"
               .formatted(Quoted.text(extracted)));
@@ -71,7 +115,7 @@ public final class EvidenceQuestions {
     if (filter != null && !NO_FILTER.contains(filter.strip().toLowerCase(Locale.ROOT))) {
       ask(
           questions,
-          spec.file(),
+          spec.entry(),
           "filter-used",
           "made with the filter %s; does it hide part of the population?"
               .formatted(Quoted.text(filter)));

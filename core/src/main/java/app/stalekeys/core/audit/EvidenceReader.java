@@ -5,6 +5,7 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactSink;
 import app.stalekeys.core.evidence.Interpreter;
 import app.stalekeys.core.evidence.Kind;
+import app.stalekeys.core.evidence.Preview;
 import app.stalekeys.core.evidence.RawRecords;
 import app.stalekeys.core.evidence.TieOut;
 import app.stalekeys.core.evidence.read.Archives;
@@ -29,14 +30,17 @@ public final class EvidenceReader {
   /// What came of it.
   ///
   /// @param fields the fields that have a column, by kind, in the order of the kind's fields
+  /// @param heads the names of the columns, empty when none were found
   /// @param understanding how the file was read, in words: delimiter, letters, head, dates, columns
   public record Read(
       TieOut tieOut,
+      List<String> heads,
       Map<Kind, Set<String>> fields,
       Map<String, String> understanding,
       List<Issue> issues) {
 
     public Read {
+      heads = List.copyOf(heads);
       fields = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(fields));
       understanding = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(understanding));
       issues = List.copyOf(issues);
@@ -59,6 +63,7 @@ public final class EvidenceReader {
       Interpreter.Reading reading = new Interpreter(spec, records, auditZone).read(sink);
       return new Read(
           reading.tieOut(),
+          heads(reading.map()),
           fields(reading.map()),
           understanding(records, reading),
           reading.issues());
@@ -73,8 +78,41 @@ public final class EvidenceReader {
     }
   }
 
+  /// What the file would become, from its first records; nothing is taken.
+  ///
+  /// @param understanding how its format was understood, in words
+  public record Look(Preview.Result preview, Map<String, String> understanding) {}
+
+  /// Records that a file is judged by before it is taken, and how many of them are shown.
+  private static final int LOOKED_AT = 5000;
+
+  private static final int SHOWN = 300;
+
+  /// @throws IOException when the bytes cannot be had
+  public static Look look(EvidenceSpec spec, ByteSource bytes, ZoneId auditZone)
+      throws IOException {
+    try {
+      RawRecords records = Formats.beginning(bytes, spec);
+      Preview.Result preview = Preview.of(spec, records, auditZone, LOOKED_AT, SHOWN);
+      return new Look(preview, preview.head() == null ? Map.of() : records.understanding());
+    } catch (UnusableSourceException unusable) {
+      return new Look(Preview.nothing(unusable.issue()), Map.of());
+    } catch (IOException | UncheckedIOException failed) {
+      Issue broken = Archives.brokenIn(failed);
+      if (broken == null) {
+        throw failed;
+      }
+      return new Look(Preview.nothing(broken), Map.of());
+    }
+  }
+
   private static Read refused(EvidenceSpec spec, Issue issue) {
-    return new Read(new TieOut(0, 0, 0, spec.expectedRows()), Map.of(), Map.of(), List.of(issue));
+    return new Read(
+        new TieOut(0, 0, 0, spec.expectedRows()), List.of(), Map.of(), Map.of(), List.of(issue));
+  }
+
+  private static List<String> heads(@Nullable ColumnMap map) {
+    return map == null ? List.of() : map.head().names();
   }
 
   private static Map<Kind, Set<String>> fields(@Nullable ColumnMap map) {

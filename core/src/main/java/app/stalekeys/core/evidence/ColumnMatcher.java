@@ -4,8 +4,8 @@ import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
-import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,14 +13,19 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.BiPredicate;
-import org.jspecify.annotations.Nullable;
 
 /// Binds our fields to the columns of a file: as the audit file declares, else by the words at the
 /// head of the columns. Collects every fault instead of stopping at the first.
 public final class ColumnMatcher {
 
-  /// @param map null exactly when `issues` is not empty
-  public record Result(@Nullable ColumnMap map, List<Issue> issues) {}
+  /// @param map what could be bound; not to be read by unless `issues` is empty
+  public record Result(ColumnMap map, List<Issue> issues) {}
+
+  /// How well a file's heads fit a kind.
+  ///
+  /// @param bound number of heads that became a field
+  /// @param missing fields that the kind cannot do without and that no head bears
+  public record Fit(Kind kind, int bound, List<String> missing) {}
 
   private final EvidenceSpec spec;
   private final Head head;
@@ -30,7 +35,7 @@ public final class ColumnMatcher {
   private ColumnMatcher(EvidenceSpec spec, Head head) {
     this.spec = spec;
     this.head = head;
-    this.place = Place.ofRow(spec.file(), head.row());
+    this.place = Place.ofRow(spec.entry(), head.row());
   }
 
   public static Result match(EvidenceSpec spec, Head head) {
@@ -45,9 +50,26 @@ public final class ColumnMatcher {
     }
     checkDeclaredFields(kinds);
     byKind.forEach(this::checkRequired);
-    return issues.isEmpty()
-        ? new Result(new ColumnMap(head, byKind), List.of())
-        : new Result(null, List.copyOf(issues));
+    return new Result(new ColumnMap(head, byKind), List.copyOf(issues));
+  }
+
+  /// Every kind that any head speaks of, the best fit first: those that lack nothing, then by the
+  /// number of heads bound. For the auditor who overrules what was found.
+  public static List<Fit> fits(EvidenceSpec spec, Head head) {
+    ColumnMatcher matcher = new ColumnMatcher(spec, head);
+    return Arrays.stream(Kind.values())
+        .map(matcher::fit)
+        .filter(fit -> fit.bound() > 0)
+        .sorted(
+            Comparator.comparing((Fit fit) -> !fit.missing().isEmpty())
+                .thenComparing(Comparator.comparingInt(Fit::bound).reversed())
+                .thenComparing(Fit::kind))
+        .toList();
+  }
+
+  private Fit fit(Kind kind) {
+    List<Column> columns = spec.columns().isEmpty() ? found(kind) : declaredQuietly(kind);
+    return new Fit(kind, columns.size(), missing(kind, columns));
   }
 
   private List<Column> declared(Kind kind) {
@@ -59,7 +81,7 @@ public final class ColumnMatcher {
       }
       List<Integer> positions = head.positions(name);
       if (positions.size() == 1) {
-        columns.add(bind(field, positions.getFirst()));
+        columns.add(bind(field, positions.getFirst(), Column.How.DECLARED));
       } else {
         issues.add(
             Issue.unusable(
@@ -80,60 +102,71 @@ public final class ColumnMatcher {
   /// first, then synonyms of this kind, then general ones, fields in their documented order, so that a
   /// head such as `User` goes to `account` before anything else.
   private List<Column> found(Kind kind) {
-    Map<Field, Integer> bound = new LinkedHashMap<>();
+    Map<Field, Column> bound = new LinkedHashMap<>();
     Set<Integer> taken = new HashSet<>();
     Synonyms synonyms = Synonyms.standard();
-    give(kind, bound, taken, (field, head) -> Synonyms.normal(field.name()).equals(head));
-    give(kind, bound, taken, (field, head) -> synonyms.fitsWithin(kind, field, head));
-    give(kind, bound, taken, (field, head) -> synonyms.fits(kind, field, head));
+    Bindings bindings = new Bindings(kind, bound, taken);
+    give(
+        bindings, Column.How.OWN_NAME, (field, head) -> Synonyms.normal(field.name()).equals(head));
+    give(bindings, Column.How.KIND_WORD, (field, head) -> synonyms.fitsWithin(kind, field, head));
+    give(bindings, Column.How.COMMON_WORD, (field, head) -> synonyms.fits(kind, field, head));
     return kind.fieldList().stream()
         .filter(bound::containsKey)
-        .map(field -> bind(field, Objects.requireNonNull(bound.get(field))))
+        .map(field -> Objects.requireNonNull(bound.get(field)))
         .toList();
   }
 
-  private void give(
-      Kind kind, Map<Field, Integer> bound, Set<Integer> taken, BiPredicate<Field, String> fits) {
-    for (Field field : kind.fieldList()) {
-      for (int i = 0; i < head.size() && !bound.containsKey(field); i++) {
-        if (!taken.contains(i) && fits.test(field, Synonyms.normal(head.names().get(i)))) {
-          taken.add(i);
-          bound.put(field, i);
+  private record Bindings(Kind kind, Map<Field, Column> bound, Set<Integer> taken) {}
+
+  private void give(Bindings bindings, Column.How how, BiPredicate<Field, String> fits) {
+    for (Field field : bindings.kind().fieldList()) {
+      for (int i = 0; i < head.size() && !bindings.bound().containsKey(field); i++) {
+        boolean free = !bindings.taken().contains(i);
+        if (free && fits.test(field, Synonyms.normal(head.names().get(i)))) {
+          bindings.taken().add(i);
+          bindings.bound().put(field, bind(field, i, how));
         }
       }
     }
   }
 
-  private Column bind(Field field, int position) {
+  private Column bind(Field field, int position, Column.How how) {
     return new Column(
         field,
         position,
         head.names().get(position),
+        how,
         spec.split().get(field.name()),
         spec.values().getOrDefault(field.name(), Map.of()));
   }
 
   /// The kind whose fields the head names best: all required ones, then the most in all.
   private List<Kind> guessKinds() {
-    Map<Kind, Integer> matched = new EnumMap<>(Kind.class);
-    for (Kind kind : Kind.values()) {
-      List<Column> columns = spec.columns().isEmpty() ? found(kind) : declaredQuietly(kind);
-      if (missing(kind, columns).isEmpty()) {
-        matched.put(kind, columns.size());
-      }
-    }
-    return matched.entrySet().stream()
-        .max(
-            Map.Entry.<Kind, Integer>comparingByValue()
-                .thenComparing(Map.Entry.comparingByKey(Comparator.reverseOrder())))
-        .map(entry -> List.of(entry.getKey()))
+    return fits(spec, head).stream()
+        .filter(fit -> fit.missing().isEmpty())
+        .findFirst()
+        .map(fit -> withMembers(fit.kind()))
         .orElseGet(this::noKind);
+  }
+
+  /// A SCIM list of groups defines roles and says who holds them (RFC 7643); a list of accounts with a
+  /// column of roles says which they hold. A file that says both is read as both.
+  private List<Kind> withMembers(Kind best) {
+    List<String> heads = head.names().stream().map(Synonyms::normal).toList();
+    if (heads.contains(Synonyms.normal("members.value"))
+        && (best == Kind.ASSIGNMENTS || best == Kind.ROLES)) {
+      return List.of(Kind.ROLES, Kind.ASSIGNMENTS);
+    }
+    boolean holds = heads.contains("role") || heads.contains("roles");
+    return best == Kind.ACCOUNTS && holds && spec.columns().isEmpty()
+        ? List.of(Kind.ACCOUNTS, Kind.ASSIGNMENTS)
+        : List.of(best);
   }
 
   private List<Column> declaredQuietly(Kind kind) {
     return kind.fieldList().stream()
         .filter(field -> spec.columns().containsKey(field.name()))
-        .map(field -> bind(field, 0))
+        .map(field -> bind(field, 0, Column.How.DECLARED))
         .toList();
   }
 
@@ -168,7 +201,7 @@ public final class ColumnMatcher {
                                 Quoted.text(field),
                                 Quoted.names(kinds.stream().map(Kind::id).toList()),
                                 Quoted.names(known.stream().sorted().toList())),
-                        Place.ofFile(spec.file())))));
+                        Place.ofFile(spec.entry())))));
   }
 
   private void checkRequired(Kind kind, List<Column> columns) {

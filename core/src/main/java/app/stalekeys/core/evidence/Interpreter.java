@@ -59,9 +59,9 @@ public final class Interpreter {
     try {
       ColumnMatcher.Result bound = ColumnMatcher.match(spec, records.head());
       ColumnMap map = bound.map();
-      if (map == null) {
+      if (!bound.issues().isEmpty()) {
         issues.addAll(bound.issues());
-        return nothing(null);
+        return nothing(map);
       }
       Map<Integer, MomentShape> shapes = shapes(map);
       if (!issues.isEmpty()) {
@@ -90,9 +90,9 @@ public final class Interpreter {
       if (!column.field().type().isDated()) {
         continue;
       }
-      List<MomentPattern> declared = declaredPatterns(column.field().type());
+      List<MomentPattern> declared = declaredPatterns(spec, column.field().type());
       if (declared.isEmpty()) {
-        Place place = Place.ofFile(spec.file()).inColumn(column.name());
+        Place place = Place.ofFile(spec.entry()).inColumn(column.name());
         scans.put(column.position(), new MomentScan(place, never));
       } else {
         shapes.put(column.position(), MomentShape.declared(declared));
@@ -117,7 +117,8 @@ public final class Interpreter {
     dates.put(map.head().names().get(position), scan.proof());
   }
 
-  private List<MomentPattern> declaredPatterns(FieldType type) {
+  /// The declared patterns that a column of the type is read with; empty when none was declared.
+  static List<MomentPattern> declaredPatterns(EvidenceSpec spec, FieldType type) {
     MomentPattern day = spec.read().dates();
     MomentPattern time = spec.read().times();
     if (type == FieldType.TIME && time != null) {
@@ -130,6 +131,19 @@ public final class Interpreter {
       return time != null && time.namesDay() ? List.of(time) : List.of();
     }
     return time != null && time.namesDay() ? List.of(day, time) : List.of(day);
+  }
+
+  /// Why a cell cannot be read as the field's type.
+  static String reason(Field field, String value) {
+    String shown = Quoted.text(IdRule.trim(value));
+    return switch (field.type()) {
+      case DAY -> shown + " is no day in the shape of this column";
+      case TIME -> shown + " is no time in the shape of this column";
+      case COUNT -> shown + " is no whole number";
+      case FLAG -> shown + " is neither yes nor no, and no map says which";
+      case WORD -> shown + " is in no map for " + field.name();
+      case TEXT, ID -> shown + " cannot be read";
+    };
   }
 
   /// The first walk: looks at dated columns only.
@@ -237,21 +251,9 @@ public final class Interpreter {
       reject(record, column.name(), bad.value(), reason(field, bad.value()));
     }
 
-    private String reason(Field field, String value) {
-      String shown = Quoted.text(IdRule.trim(value));
-      return switch (field.type()) {
-        case DAY -> shown + " is no day in the shape of this column";
-        case TIME -> shown + " is no time in the shape of this column";
-        case COUNT -> shown + " is no whole number";
-        case FLAG -> shown + " is neither yes nor no, and no map says which";
-        case WORD -> shown + " is in no map for " + field.name();
-        case TEXT, ID -> shown + " cannot be read";
-      };
-    }
-
     private void reject(RawRecord record, String column, String value, String reason) {
       rejected++;
-      Place place = Place.ofRow(spec.file(), record.row()).inColumn(column);
+      Place place = Place.ofRow(spec.entry(), record.row()).inColumn(column);
       sink.reject(new Reject(place, value, reason));
     }
 
@@ -263,18 +265,18 @@ public final class Interpreter {
     @Override
     public void malformed(long row, String value, String reason) {
       rejected++;
-      sink.reject(new Reject(Place.ofRow(spec.file(), row), value, reason));
+      sink.reject(new Reject(Place.ofRow(spec.entry(), row), value, reason));
     }
 
     void end() {
       writers.forEach(writer -> writer.flush(true, sink));
-      unmapped.values().forEach(word -> issues.add(word.issue(spec.file())));
+      unmapped.values().forEach(word -> issues.add(word.issue(spec.entry())));
       if (stopped) {
         issues.add(
             Issue.unusable(
                 "stopped",
                 "reading was stopped by hand; read it again",
-                Place.ofFile(spec.file())));
+                Place.ofFile(spec.entry())));
       }
       if (clockMarks > 0) {
         issues.add(
@@ -282,7 +284,7 @@ public final class Interpreter {
                 "clock-change",
                 "%,d local times fall into a change of clocks, this is the first; a repeated one was taken as the earlier, a missing one moved on by the gap"
                     .formatted(clockMarks),
-                Place.ofRow(spec.file(), firstClockMark)));
+                Place.ofRow(spec.entry(), firstClockMark)));
       }
     }
 

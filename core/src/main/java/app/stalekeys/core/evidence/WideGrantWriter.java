@@ -76,7 +76,13 @@ final class WideGrantWriter implements RecordWriter {
       if (unknown != null) {
         Field action = Kind.GRANTS.field("action").orElseThrow();
         Column column =
-            new Column(action, permission.getKey(), permission.getValue(), null, Map.of());
+            new Column(
+                action,
+                permission.getKey(),
+                permission.getValue(),
+                Column.How.DECLARED,
+                null,
+                Map.of());
         return new Result.Bad(column, unknown, CellReader.Outcome.UNMAPPED);
       }
     }

@@ -6,17 +6,15 @@ import org.jspecify.annotations.Nullable;
 
 /// A place in a file: the thing every fact, figure and fault can be followed back to.
 ///
-/// @param file the path as the audit file names it, with `/` between folders
-/// @param sheet the sheet's name in a workbook, null elsewhere
+/// @param file the path as the audit file names it, with `/` between folders; where one file has
+///     several entries, its sheet or member stands behind it in brackets
 /// @param row from 1. In text files the line on which the record starts, because that is what text
 ///     editors show; in a workbook the sheet's own row number. 0 means the file as a whole
 /// @param column the column's head or the attribute's name, null when the whole row is meant
-public record Place(String file, @Nullable String sheet, long row, @Nullable String column)
-    implements Comparable<Place> {
+public record Place(String file, long row, @Nullable String column) implements Comparable<Place> {
 
   private static final Comparator<Place> ORDER =
       Comparator.comparing(Place::file)
-          .thenComparing(place -> Objects.requireNonNullElse(place.sheet, ""))
           .thenComparingLong(Place::row)
           .thenComparing(place -> Objects.requireNonNullElse(place.column, ""));
 
@@ -28,24 +26,21 @@ public record Place(String file, @Nullable String sheet, long row, @Nullable Str
   }
 
   public static Place ofFile(String file) {
-    return new Place(file, null, 0, null);
+    return new Place(file, 0, null);
   }
 
   public static Place ofRow(String file, long row) {
-    return new Place(file, null, row, null);
+    return new Place(file, row, null);
   }
 
   public Place inColumn(@Nullable String name) {
-    return new Place(file, sheet, row, name);
+    return new Place(file, row, name);
   }
 
   /// `ledger/users.csv:12, column "State"`: the form that editors and terminals can jump to.
   @Override
   public String toString() {
     StringBuilder text = new StringBuilder(file);
-    if (sheet != null) {
-      text.append(" [").append(sheet).append(']');
-    }
     if (row > 0) {
       text.append(':').append(row);
     }

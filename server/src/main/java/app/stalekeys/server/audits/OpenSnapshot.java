@@ -12,9 +12,6 @@ public record OpenSnapshot(long id, long auditId, AuditFile file, @Nullable Inst
 
   /// How a file is described in the audit file; undeclared when it is not there.
   public EvidenceSpec spec(String name, @Nullable String application) {
-    return file.evidence().stream()
-        .filter(known -> known.file().equals(name))
-        .findFirst()
-        .orElseGet(() -> EvidenceSpec.undeclared(name, application));
+    return file.entry(name).orElseGet(() -> EvidenceSpec.undeclared(name, application));
   }
 }

@@ -6,8 +6,12 @@ import app.stalekeys.core.audit.AuditFolder;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.server.platform.Refusal;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -19,6 +23,9 @@ public class Snapshots {
   private final AuditRows audits;
   private final SnapshotRows snapshots;
   private final Clock clock;
+
+  /// What the text of each snapshot's audit file says; read again when the text is another.
+  private final Map<Long, Parsed> parsed = new ConcurrentHashMap<>();
 
   Snapshots(AuditRows audits, SnapshotRows snapshots, Clock clock) {
     this.audits = audits;
@@ -39,7 +46,7 @@ public class Snapshots {
             .orElseGet(() -> snapshots.save(new SnapshotRow(audit, file.asOf(), text, folder)));
     AuditFile merged = file;
     for (EvidenceSpec known : opened(row).file().evidence()) {
-      if (file.evidence().stream().noneMatch(spec -> spec.file().equals(known.file()))) {
+      if (file.entry(known.entry()).isEmpty()) {
         merged = merged.with(known);
       }
     }
@@ -54,15 +61,56 @@ public class Snapshots {
 
   @Transactional(readOnly = true)
   public List<OpenSnapshot> all() {
-    return snapshots.findAllByOrderByAsOfDesc().stream().map(Snapshots::opened).toList();
+    return snapshots.findAllByOrderByAsOfDesc().stream().map(this::opened).toList();
   }
 
-  /// Adds a file of evidence to the audit file.
+  /// Puts the description of a file into the audit file, in the place of the one of its name.
   @Transactional
-  public OpenSnapshot add(long id, EvidenceSpec spec) {
+  public OpenSnapshot put(long id, EvidenceSpec spec) {
     SnapshotRow row = row(id);
     row.auditFile(AuditFileWriter.write(opened(row).file().with(spec)));
     return opened(row);
+  }
+
+  /// Takes the description of a file out of the audit file.
+  @Transactional
+  public void remove(long id, String entry) {
+    SnapshotRow row = row(id);
+    AuditFile file = opened(row).file();
+    row.auditFile(
+        AuditFileWriter.write(
+            file.withEvidence(
+                file.evidence().stream().filter(spec -> !spec.entry().equals(entry)).toList())));
+  }
+
+  /// Opens the same audit as of another date, without evidence.
+  ///
+  /// @throws Refusal when the audit has that date already
+  @Transactional
+  public OpenSnapshot next(long id, LocalDate asOf, LocalDate from, LocalDate to) {
+    SnapshotRow row = row(id);
+    if (snapshots.findByAuditAndAsOf(row.audit(), asOf).isPresent()) {
+      throw Refusal.unusable("This audit has a snapshot as of %s already.".formatted(asOf));
+    }
+    AuditFile next = opened(row).file().next(asOf, from, to);
+    return opened(
+        snapshots.save(new SnapshotRow(row.audit(), asOf, AuditFileWriter.write(next), "")));
+  }
+
+  /// The other snapshots of the same audit, the latest first.
+  @Transactional(readOnly = true)
+  public List<OpenSnapshot> others(OpenSnapshot snapshot) {
+    return all().stream()
+        .filter(other -> other.auditId() == snapshot.auditId() && other.id() != snapshot.id())
+        .toList();
+  }
+
+  /// The snapshot of the same audit that comes before this one in time.
+  @Transactional(readOnly = true)
+  public Optional<OpenSnapshot> before(OpenSnapshot snapshot) {
+    return others(snapshot).stream()
+        .filter(other -> other.file().asOf().isBefore(snapshot.file().asOf()))
+        .findFirst();
   }
 
   @Transactional
@@ -76,11 +124,18 @@ public class Snapshots {
         .orElseThrow(() -> Refusal.missing("There is no audit at this address."));
   }
 
-  private static OpenSnapshot opened(SnapshotRow row) {
-    AuditFile file =
-        Objects.requireNonNull(
-            AuditFile.parse(row.auditFile(), AuditFolder.FILE).audit(),
-            "a stored audit file can be read");
-    return new OpenSnapshot(row.id(), row.audit().id(), file, row.examinedAt());
+  private OpenSnapshot opened(SnapshotRow row) {
+    Parsed known = parsed.get(row.id());
+    if (known == null || !known.text.equals(row.auditFile())) {
+      AuditFile file =
+          Objects.requireNonNull(
+              AuditFile.parse(row.auditFile(), AuditFolder.FILE).audit(),
+              "a stored audit file can be read");
+      known = new Parsed(row.auditFile(), file);
+      parsed.put(row.id(), known);
+    }
+    return new OpenSnapshot(row.id(), row.audit().id(), known.file, row.examinedAt());
   }
+
+  private record Parsed(String text, AuditFile file) {}
 }

@@ -1,14 +1,17 @@
 package app.stalekeys.server.command;
 
 import app.stalekeys.demo.DemoAudit;
-import app.stalekeys.server.WebApplication;
+import app.stalekeys.demo.StandIns;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
+import tools.jackson.databind.json.JsonMapper;
 
 /// Writes the demo audit and, unless only the files are wanted, starts the web application with it.
 @Command(
@@ -43,9 +46,46 @@ final class DemoCommand implements Callable<Integer> {
       DemoAudit.write(onlyFiles, seed);
       return 0;
     }
-    WebApplication.Settings settings = options.settings(null, PASSWORD);
-    Path folder = settings.data().resolve("demo-audit");
+    Path folder = options.data().resolve("demo-audit");
     DemoAudit.write(folder, seed);
-    return options.start(options.settings(folder, PASSWORD));
+    StandIns standIns = StandIns.start(folder);
+    int exit = options.start(options.settings(folder, PASSWORD, described(standIns)));
+    if (exit != ServeCommand.RUNNING) {
+      standIns.close();
+    }
+    return exit;
+  }
+
+  /// What the screen offers to try, in its own words.
+  private static String described(StandIns standIns) {
+    return JsonMapper.shared()
+        .writeValueAsString(
+            List.of(
+                Map.of(
+                    "protocol",
+                    "ldap",
+                    "about",
+                    "Staff Directory of the demo",
+                    "host",
+                    "127.0.0.1",
+                    "port",
+                    standIns.ldapPort(),
+                    "address",
+                    "",
+                    "base",
+                    StandIns.BASE,
+                    "bindDn",
+                    StandIns.BIND_DN,
+                    "secret",
+                    StandIns.PASSWORD),
+                Map.of(
+                    "protocol", "scim",
+                    "about", "Freight Booking of the demo",
+                    "host", "",
+                    "port", 0,
+                    "address", standIns.scimAddress(),
+                    "base", "",
+                    "bindDn", "",
+                    "secret", StandIns.TOKEN)));
   }
 }

@@ -150,7 +150,7 @@ final class ExamineCommand implements Callable<Integer> {
       TieOut tieOut = file.read().tieOut();
       say.printf(
           "  %-28s %,9d read %,6d rejected %,4d skipped%s%n",
-          file.spec().file(),
+          file.spec().entry(),
           tieOut.read(),
           tieOut.rejected(),
           tieOut.skipped(),

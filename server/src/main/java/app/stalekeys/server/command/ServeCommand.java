@@ -28,6 +28,6 @@ final class ServeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    return options.start(options.settings(folder, null));
+    return options.start(options.settings(folder, null, null));
   }
 }

@@ -42,8 +42,13 @@ final class ServerOptions {
       description = "Stop again at once; the launcher uses it to learn which classes are needed.")
   private boolean stopWhenReady;
 
-  WebApplication.Settings settings(@Nullable Path folder, @Nullable String firstPassword) {
-    return new WebApplication.Settings(data, folder, address, port, firstPassword);
+  WebApplication.Settings settings(
+      @Nullable Path folder, @Nullable String firstPassword, @Nullable String standIns) {
+    return new WebApplication.Settings(data, folder, address, port, firstPassword, standIns);
+  }
+
+  Path data() {
+    return data;
   }
 
   /// Starts the application; returns what the command returns.

@@ -17,7 +17,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /// Decides findings, one or many at once: all of them or, when somebody else was faster with one, none.
 @Service
-class Decisions {
+public class Decisions {
 
   private static final int LONGEST = 4000;
   private static final int MOST = 5000;
@@ -44,7 +44,7 @@ class Decisions {
 
   /// @return the decisions that now hold, in the order of the findings asked for
   @Transactional
-  public List<DecisionRow> decide(OpenSnapshot snapshot, Decide decide, String who) {
+  List<DecisionRow> decide(OpenSnapshot snapshot, Decide decide, String who) {
     check(decide, snapshot.file().asOf());
     Map<String, DecisionRow> latest = latest(snapshot.auditId(), decide.findings());
     List<String> conflicts = new ArrayList<>();
@@ -148,8 +148,71 @@ class Decisions {
     }
   }
 
+  /// One decision of the saved folder; those on one finding in the order in which they were made.
+  public record Kept(
+      String finding,
+      String verdict,
+      String reason,
+      String approver,
+      @Nullable String until,
+      String by,
+      String at) {}
+
   @Transactional(readOnly = true)
-  public List<DecisionRow> history(long audit, String key) {
+  public List<Kept> kept(long audit) {
+    return rows.findByAuditIdOrderByFindingKeyAscSeqAsc(audit).stream()
+        .map(row ->
+            new Kept(
+                row.findingKey(),
+                row.verdict().name(),
+                row.reason(),
+                row.approver(),
+                row.untilDay() == null ? null : row.untilDay().toString(),
+                row.decidedBy(),
+                row.decidedAt().toString()))
+        .toList();
+  }
+
+  /// Restores the decisions of a saved folder on findings about which nothing was decided here.
+  ///
+  /// @return how many were restored
+  @Transactional
+  public int restore(long audit, List<Kept> kept) {
+    Map<String, List<Kept>> byFinding = new java.util.LinkedHashMap<>();
+    kept.forEach(
+        one -> byFinding.computeIfAbsent(one.finding(), key -> new ArrayList<>()).add(one));
+    int restored = 0;
+    for (Map.Entry<String, List<Kept>> finding : byFinding.entrySet()) {
+      if (rows.existsByAuditIdAndFindingKey(audit, finding.getKey())) {
+        continue;
+      }
+      DecisionRow before = null;
+      for (int i = 0; i < finding.getValue().size(); i++) {
+        if (before != null) {
+          before.overtaken();
+        }
+        before = rows.save(restored(audit, i + 1, finding.getValue().get(i)));
+        restored++;
+      }
+    }
+    return restored;
+  }
+
+  private static DecisionRow restored(long audit, int seq, Kept one) {
+    return new DecisionRow(
+        audit,
+        one.finding(),
+        seq,
+        Verdict.valueOf(one.verdict()),
+        one.reason(),
+        one.approver(),
+        one.until() == null ? null : LocalDate.parse(one.until()),
+        one.by(),
+        Instant.parse(one.at()));
+  }
+
+  @Transactional(readOnly = true)
+  List<DecisionRow> history(long audit, String key) {
     return rows.findByAuditIdAndFindingKeyOrderBySeqDesc(audit, key);
   }
 }

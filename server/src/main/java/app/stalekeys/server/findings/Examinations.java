@@ -13,6 +13,7 @@ import app.stalekeys.core.source.Issue;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.Evidence;
+import app.stalekeys.server.gather.EvidenceTaken;
 import app.stalekeys.server.jobs.Job;
 import app.stalekeys.server.journal.Journal;
 import jakarta.persistence.EntityManager;
@@ -20,6 +21,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -53,6 +55,12 @@ public class Examinations {
     this.journal = journal;
   }
 
+  /// Facts changed: what was computed from them is computed anew, within the same job.
+  @EventListener
+  void onTaken(EvidenceTaken taken) {
+    examine(taken.snapshotId(), taken.who(), taken.job());
+  }
+
   /// Examines the snapshot anew.
   public void examine(long snapshotId, String who, Job job) {
     OpenSnapshot open = snapshots.get(snapshotId);
@@ -61,6 +69,12 @@ public class Examinations {
     Snapshot snapshot = AuditRun.snapshot(open.file(), facts);
     List<Issue> problems = new ArrayList<>(snapshot.problems());
     problems.addAll(EvidenceQuestions.of(open.file(), facts));
+    snapshots
+        .before(open)
+        .ifPresent(before ->
+            problems.addAll(
+                EvidenceQuestions.against(
+                    evidence.received(open), evidence.received(before), before.file().asOf())));
     Examiner.Result result = AuditRun.examine(open.file(), snapshot);
     transactions.executeWithoutResult(status -> {
       evidence.replaceProblems(snapshotId, problems);

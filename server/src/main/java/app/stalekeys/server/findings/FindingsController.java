@@ -5,10 +5,10 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Remedy;
 import app.stalekeys.core.check.catalogue.Catalogue;
-import app.stalekeys.core.source.Place;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.Evidence;
+import app.stalekeys.server.gather.EvidenceLines;
 import app.stalekeys.server.platform.Refusal;
 import java.security.Principal;
 import java.util.LinkedHashMap;
@@ -118,6 +118,7 @@ class FindingsController {
   private final FindingBody bodies;
   private final Decisions decisions;
   private final Evidence evidence;
+  private final EvidenceLines lines;
   private final LifeLine life;
 
   FindingsController(
@@ -126,12 +127,14 @@ class FindingsController {
       FindingBody bodies,
       Decisions decisions,
       Evidence evidence,
+      EvidenceLines lines,
       LifeLine life) {
     this.snapshots = snapshots;
     this.list = list;
     this.bodies = bodies;
     this.decisions = decisions;
     this.evidence = evidence;
+    this.lines = lines;
     this.life = life;
   }
 
@@ -235,15 +238,24 @@ class FindingsController {
     Map<String, Long> ids =
         evidence.summaries(open.id()).stream()
             .collect(Collectors.toMap(Evidence.Summary::file, Evidence.Summary::id));
-    return cited.stream()
-        .limit(SHOWN_EVIDENCE)
+    List<FindingBody.Cited> shown = cited.stream().limit(SHOWN_EVIDENCE).toList();
+    Map<String, Map<Long, String>> texts = new LinkedHashMap<>();
+    shown.stream()
+        .filter(place -> place.row() > 0 && ids.containsKey(place.file()))
+        .collect(
+            Collectors.groupingBy(
+                FindingBody.Cited::file,
+                Collectors.mapping(FindingBody.Cited::row, Collectors.toList())))
+        .forEach((file, rows) ->
+            texts.put(file, lines.rawLines(open, ids.getOrDefault(file, 0L), rows)));
+    return shown.stream()
         .map(place ->
             new EvidenceView(
                 citations.file(place.file()),
                 place.file(),
                 ids.getOrDefault(place.file(), 0L),
                 place.row(),
-                evidence.rawLine(open, Place.ofRow(place.file(), place.row())).orElse(null)))
+                texts.getOrDefault(place.file(), Map.of()).get(place.row())))
         .toList();
   }
 

@@ -1,33 +1,33 @@
 package app.stalekeys.server.gather;
 
+import app.stalekeys.core.audit.EvidenceEntry;
+import app.stalekeys.core.audit.EvidenceQuestions;
 import app.stalekeys.core.audit.EvidenceReader;
-import app.stalekeys.core.audit.EvidenceText;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.TieOut;
-import app.stalekeys.core.evidence.read.TextLines;
 import app.stalekeys.core.source.Issue;
-import app.stalekeys.core.source.Place;
 import app.stalekeys.server.audits.OpenSnapshot;
+import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.jobs.Job;
 import app.stalekeys.server.journal.Journal;
 import app.stalekeys.server.platform.Refusal;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -42,9 +42,6 @@ public class Evidence {
 
   private static final TypeReference<Map<String, Set<String>>> FIELDS = new TypeReference<>() {};
 
-  /// Rows that titles and heads may take above the records.
-  private static final int HEAD_ROOM = 60;
-
   private static final TypeReference<Map<String, String>> WORDS = new TypeReference<>() {};
 
   /// How receiving ended.
@@ -54,6 +51,8 @@ public class Evidence {
   public record Received(long id, boolean isNew) {}
 
   /// One file as the report and the screens list it.
+  ///
+  /// @param kinds what it holds, or would hold if it were taken as it lies on the desk
   public record Summary(
       long id,
       String file,
@@ -61,11 +60,14 @@ public class Evidence {
       String sha256,
       TieOut tieOut,
       String explanation,
-      boolean taken) {}
+      boolean taken,
+      boolean refused,
+      List<String> kinds) {}
 
   private final EvidenceRows rows;
   private final IssueRows issueRows;
   private final EvidenceBytes bytes;
+  private final Snapshots snapshots;
   private final EntityManager store;
   private final TransactionTemplate transactions;
   private final Journal journal;
@@ -76,6 +78,7 @@ public class Evidence {
       EvidenceRows rows,
       IssueRows issueRows,
       EvidenceBytes bytes,
+      Snapshots snapshots,
       EntityManager store,
       TransactionTemplate transactions,
       Journal journal,
@@ -84,6 +87,7 @@ public class Evidence {
     this.rows = rows;
     this.issueRows = issueRows;
     this.bytes = bytes;
+    this.snapshots = snapshots;
     this.store = store;
     this.transactions = transactions;
     this.journal = journal;
@@ -96,40 +100,116 @@ public class Evidence {
   @Transactional
   public Received receive(long snapshotId, EvidenceSpec spec, InputStream in, String by)
       throws IOException {
-    Optional<EvidenceRow> before = rows.findBySnapshotIdAndFile(snapshotId, spec.file());
+    Optional<EvidenceRow> before = rows.findBySnapshotIdAndFile(snapshotId, spec.entry());
     EvidenceRow row =
         rows.save(
             new EvidenceRow(
                 snapshotId,
-                rows.countBySnapshotId(snapshotId) + 1,
-                before.isEmpty() ? spec.file() : spec.file() + " (being received)",
+                rows.nextOrdinal(snapshotId),
+                before.isEmpty() ? spec.entry() : spec.entry() + " (being received)",
                 spec.application()));
     EvidenceBytes.Kept kept = bytes.keep(row.id(), in);
-    Optional<EvidenceRow> twin =
-        rows.findFirstBySnapshotIdAndSha256(snapshotId, kept.sha256())
-            .filter(found -> before.isEmpty() || found.id() == before.get().id());
-    boolean same = twin.isPresent() && twin.get().file().equals(spec.file());
-    if (same) {
+    if (before.isPresent() && before.get().sha256().equals(kept.sha256())) {
       forget(row);
-      return new Received(twin.get().id(), false);
+      return new Received(before.get().id(), false);
     }
     before.ifPresent(this::forget);
     EvidenceRow fresh = rows.findById(row.id()).orElseThrow();
-    fresh.named(spec.file());
+    fresh.named(spec.entry());
     fresh.received(kept.sha256(), kept.bytes(), kept.lines(), clock.instant(), by);
     journal.write(
         by,
         "evidence",
-        "received %s, %,d bytes, SHA-256 %s".formatted(spec.file(), kept.bytes(), kept.sha256()));
+        "received %s, %,d bytes, SHA-256 %s".formatted(spec.entry(), kept.bytes(), kept.sha256()));
     return new Received(fresh.id(), true);
   }
 
-  /// The file of the snapshot that has exactly these bytes and was read, under whatever name.
-  @Transactional(readOnly = true)
-  public Optional<Summary> withBytes(long snapshotId, String sha256) {
-    return rows.findFirstBySnapshotIdAndSha256(snapshotId, sha256)
-        .filter(row -> row.state() != EvidenceRow.State.RECEIVED)
-        .map(Evidence::summary);
+  /// Keeps the bytes of a file for the reading desk: nothing is read until somebody takes it.
+  ///
+  /// @param name the path it would have in the audit folder; a file of that name stays until this one
+  ///     is taken
+  /// @throws Refusal when these bytes are here already
+  @Transactional
+  public long receiveForDesk(
+      long snapshotId, String name, @Nullable String application, InputStream in, String by)
+      throws IOException {
+    Optional<EvidenceRow> before = rows.findBySnapshotIdAndFile(snapshotId, name);
+    EvidenceRow row =
+        rows.save(
+            new EvidenceRow(
+                snapshotId,
+                rows.nextOrdinal(snapshotId),
+                before.isEmpty() ? name : freeName(snapshotId, name),
+                application));
+    EvidenceBytes.Kept kept = bytes.keep(row.id(), in);
+    rows.findFirstBySnapshotIdAndSha256(snapshotId, kept.sha256())
+        .ifPresent(twin -> {
+          throw Refusal.unusable(
+              "%s has exactly the bytes of %s, which is here already; nothing was changed."
+                  .formatted(name, twin.file()));
+        });
+    EvidenceRow fresh = row(row.id());
+    fresh.received(kept.sha256(), kept.bytes(), kept.lines(), clock.instant(), by);
+    fresh.laidOut(null, null, before.map(EvidenceRow::id).orElse(null));
+    journal.write(
+        by,
+        "evidence",
+        "received %s, %,d bytes, SHA-256 %s".formatted(name, kept.bytes(), kept.sha256()));
+    return fresh.id();
+  }
+
+  /// Keeps the bytes of a file once more under a name of their own.
+  @Transactional
+  long receiveAgain(EvidenceRow first, String file, InputStream in, String by) throws IOException {
+    EvidenceRow row =
+        rows.save(
+            new EvidenceRow(
+                first.snapshotId(),
+                rows.nextOrdinal(first.snapshotId()),
+                freeName(first.snapshotId(), file),
+                first.application()));
+    EvidenceBytes.Kept kept = bytes.keep(row.id(), in);
+    EvidenceRow fresh = row(row.id());
+    fresh.received(kept.sha256(), kept.bytes(), kept.lines(), clock.instant(), by);
+    fresh.laidOut(
+        EvidenceEntry.write(EvidenceSpec.undeclared(file, first.application())), null, null);
+    return fresh.id();
+  }
+
+  /// Takes an entry out of the audit file. Entries of one file are told apart by number, so those
+  /// behind it may get another name.
+  private void removeEntry(OpenSnapshot snapshot, String entry) {
+    List<String> names =
+        snapshot.file().evidence().stream()
+            .map(EvidenceSpec::entry)
+            .filter(name -> !name.equals(entry))
+            .toList();
+    snapshots.remove(snapshot.id(), entry);
+    List<EvidenceSpec> left = snapshots.get(snapshot.id()).file().evidence();
+    for (int i = 0; i < left.size(); i++) {
+      String name = left.get(i).entry();
+      if (!name.equals(names.get(i))) {
+        rows.findBySnapshotIdAndFile(snapshot.id(), names.get(i)).ifPresent(row -> row.named(name));
+      }
+    }
+  }
+
+  private String freeName(long snapshotId, String name) {
+    int n = 2;
+    while (rows.findBySnapshotIdAndFile(snapshotId, name + " (%d)".formatted(n)).isPresent()) {
+      n++;
+    }
+    return name + " (%d)".formatted(n);
+  }
+
+  /// Withdraws a file with all that came of it; the journal keeps its hash and the reason.
+  @Transactional
+  public void withdraw(OpenSnapshot snapshot, long id, String reason, String who) {
+    EvidenceRow row = row(id);
+    removeEntry(snapshot, row.file());
+    journal.write(
+        who, "evidence", "withdrew %s, SHA-256 %s: %s".formatted(row.file(), row.sha256(), reason));
+    forget(row);
   }
 
   private void forget(EvidenceRow row) {
@@ -155,21 +235,34 @@ public class Evidence {
     return row(id).state() == EvidenceRow.State.RECEIVED;
   }
 
-  /// The files of a snapshot that were received and never read, because the program was ended.
+  /// The files that somebody wanted read and that were not, because the program was ended.
   @Transactional(readOnly = true)
-  public List<Summary> waiting(long snapshotId) {
+  public List<Long> waiting(long snapshotId) {
     return rows.findBySnapshotIdOrderByOrdinal(snapshotId).stream()
-        .filter(row -> row.state() == EvidenceRow.State.RECEIVED)
-        .map(Evidence::summary)
+        .filter(row -> row.state() == EvidenceRow.State.RECEIVED && row.isWanted())
+        .map(EvidenceRow::id)
         .toList();
   }
 
-  /// Reads a kept file into facts. Whole or not at all: when it cannot be taken, only the reasons stay.
+  /// How a file is to be read: as drafted on the desk, else as the audit file says.
+  @Transactional(readOnly = true)
+  public EvidenceSpec spec(OpenSnapshot snapshot, long id) {
+    EvidenceRow row = row(id);
+    String draft = row.draft();
+    return draft == null
+        ? snapshot.spec(row.file(), row.application())
+        : Objects.requireNonNull(
+            EvidenceEntry.parse(draft, row.application()).spec(), "a kept draft can be read");
+  }
+
+  /// Reads a kept file into facts and puts its description into the audit file. Whole or not at all:
+  /// when it cannot be taken, what was taken of it before stays; of a file that is on no desk, only
+  /// the reasons stay.
   ///
   /// @return the issues; the file was taken unless one of them is unusable
   public List<Issue> take(OpenSnapshot snapshot, EvidenceSpec spec, long id, Job job) {
     EvidenceReader.Read read =
-        java.util.Objects.requireNonNull(
+        Objects.requireNonNull(
             transactions.execute(status -> {
               EvidenceReader.Read result = readInto(snapshot, spec, id, job);
               if (!result.usable()) {
@@ -186,23 +279,32 @@ public class Evidence {
   private EvidenceReader.Read readInto(OpenSnapshot snapshot, EvidenceSpec spec, long id, Job job) {
     forgetFacts(id);
     EvidenceRow row = row(id);
-    job.step("Reading " + spec.file(), row.textLines());
+    job.step("Reading " + spec.entry(), row.textLines());
     StoringSink sink = new StoringSink(id, store, job);
     EvidenceReader.Read read;
     try {
+      try (InputStream whole = new HashedStream(bytes.open(id), row.sha256(), row.file())) {
+        whole.transferTo(OutputStream.nullOutputStream());
+      }
       read = EvidenceReader.read(spec, () -> bytes.open(id), snapshot.file().zone(), sink);
     } catch (IOException failed) {
       throw new UncheckedIOException(failed);
     }
     if (read.usable()) {
-      row(id).taken(read.tieOut(), json(fieldNames(read.fields())), json(read.understanding()));
+      settle(snapshot, spec, id);
+      row(id)
+          .taken(
+              read.tieOut(),
+              json(read.heads()),
+              json(fieldNames(read.fields())),
+              json(read.understanding()));
       replaceIssues(snapshot.id(), id, read.issues());
       journal.write(
           row.receivedBy(),
           "evidence",
           "read %s: %,d read, %,d rejected, %,d skipped"
               .formatted(
-                  spec.file(),
+                  spec.entry(),
                   read.tieOut().read(),
                   read.tieOut().rejected(),
                   read.tieOut().skipped()));
@@ -210,8 +312,28 @@ public class Evidence {
     return read;
   }
 
+  /// The file it replaces goes, and it takes the name that its description gives it.
+  private void settle(OpenSnapshot snapshot, EvidenceSpec spec, long id) {
+    Long replaced = row(id).replaces();
+    if (replaced != null) {
+      rows.findById(replaced).ifPresent(this::forget);
+    }
+    EvidenceRow row = row(id);
+    String name = spec.entry();
+    if (!row.file().equals(name)) {
+      snapshots.remove(snapshot.id(), row.file());
+      boolean taken = rows.findBySnapshotIdAndFile(snapshot.id(), name).isPresent();
+      row.named(taken ? freeName(snapshot.id(), name) : name);
+    }
+    row.belongsTo(spec.application());
+    snapshots.put(snapshot.id(), spec.named(row.file()));
+  }
+
   private void refuse(OpenSnapshot snapshot, long id, EvidenceReader.Read read, boolean stopped) {
     EvidenceRow row = row(id);
+    if (row.draft() != null || row.state() == EvidenceRow.State.TAKEN) {
+      return; // it is on the desk, where the auditor sees why and goes on
+    }
     if (!stopped) {
       row.refused(new TieOut(0, 0, 0, read.tieOut().expected()), json(read.understanding()));
     }
@@ -243,7 +365,7 @@ public class Evidence {
     rows.findBySnapshotIdOrderByOrdinal(snapshot.id()).forEach(row -> byFile.put(row.file(), row));
     List<FactSource> sources = new ArrayList<>();
     for (EvidenceSpec spec : snapshot.file().evidence()) {
-      EvidenceRow row = byFile.get(spec.file());
+      EvidenceRow row = byFile.get(spec.entry());
       if (row != null && row.state() == EvidenceRow.State.TAKEN) {
         sources.add(new StoredFacts(row, fields(row), store, transactions));
       }
@@ -269,12 +391,32 @@ public class Evidence {
     return names;
   }
 
+  /// Numbers that are others whenever the facts of the snapshot are others.
   @Transactional(readOnly = true)
-  public List<Summary> summaries(long snapshotId) {
-    return rows.findBySnapshotIdOrderByOrdinal(snapshotId).stream().map(Evidence::summary).toList();
+  public List<Long> version(long snapshotId) {
+    return rows.findBySnapshotIdOrderByOrdinal(snapshotId).stream()
+        .filter(row -> row.state() == EvidenceRow.State.TAKEN)
+        .flatMap(row -> Stream.of(row.id(), (long) row.version()))
+        .toList();
   }
 
-  private static Summary summary(EvidenceRow row) {
+  /// The files as received, for questions about them.
+  @Transactional(readOnly = true)
+  public List<EvidenceQuestions.Received> received(OpenSnapshot snapshot) {
+    return rows.findBySnapshotIdOrderByOrdinal(snapshot.id()).stream()
+        .filter(row -> row.state() == EvidenceRow.State.TAKEN)
+        .map(row ->
+            new EvidenceQuestions.Received(
+                snapshot.spec(row.file(), row.application()), row.sha256()))
+        .toList();
+  }
+
+  @Transactional(readOnly = true)
+  public List<Summary> summaries(long snapshotId) {
+    return rows.findBySnapshotIdOrderByOrdinal(snapshotId).stream().map(this::summary).toList();
+  }
+
+  private Summary summary(EvidenceRow row) {
     return new Summary(
         row.id(),
         row.file(),
@@ -282,66 +424,20 @@ public class Evidence {
         row.sha256(),
         row.tieOut(),
         row.explanation(),
-        row.state() == EvidenceRow.State.TAKEN);
-  }
-
-  /// Rows of a kept file as they are: lines of text, or records where rows are no lines.
-  @Transactional(readOnly = true)
-  public List<TextLines.Line> lines(OpenSnapshot snapshot, long id, long from, int count) {
-    EvidenceRow row = row(id);
-    EvidenceSpec spec = snapshot.spec(row.file(), row.application());
-    Map<String, String> understood = words(row.understanding());
-    Charset letters =
-        Charset.forName(understood.getOrDefault("letters", StandardCharsets.UTF_8.name()));
-    try {
-      if (rowsAreRecords(understood)) {
-        return EvidenceText.records(spec, () -> bytes.open(id), from, count);
-      }
-      // Line ends were counted as bytes of the file: no help in UTF-16 or inside an archive.
-      if (isPacked(row) || letters.name().startsWith("UTF-16")) {
-        return EvidenceText.lines(spec, () -> bytes.open(id), letters, from, count);
-      }
-      EvidenceBytes.Start start = bytes.startFor(id, from);
-      return TextLines.read(
-          () -> bytes.open(id, start.piece()), letters, start.before(), from, count);
-    } catch (IOException failed) {
-      throw new UncheckedIOException(failed);
-    }
-  }
-
-  /// The row behind a place as text; empty for a file as a whole.
-  @Transactional(readOnly = true)
-  public Optional<String> rawLine(OpenSnapshot snapshot, Place place) {
-    if (place.row() == 0) {
-      return Optional.empty();
-    }
-    return rows.findBySnapshotIdAndFile(snapshot.id(), place.file())
-        .flatMap(row -> lines(snapshot, row.id(), place.row(), 1).stream().findFirst())
-        .map(TextLines.Line::text);
-  }
-
-  /// How many rows the file's view has: its lines, or its records where they are no lines. What lies
-  /// above and inside is not counted exactly; the view leaves numbers without a row blank.
-  long shownRows(EvidenceRow row) {
-    boolean uncounted = rowsAreRecords(words(row.understanding())) || isPacked(row);
-    return uncounted ? row.tieOut().rows() + HEAD_ROOM : row.textLines();
-  }
-
-  private static boolean rowsAreRecords(Map<String, String> understood) {
-    return "records".equals(understood.get("rows are"));
-  }
-
-  private static boolean isPacked(EvidenceRow row) {
-    return row.file().toLowerCase(Locale.ROOT).matches(".*\\.(gz|zip)");
+        row.state() == EvidenceRow.State.TAKEN,
+        row.state() == EvidenceRow.State.REFUSED,
+        kinds(row));
   }
 
   Map<String, String> words(String understanding) {
     return json.readValue(understanding, WORDS);
   }
 
-  /// The original bytes, as they were received.
+  /// The original bytes, as they were received. The stream ends with an error when they no longer
+  /// have the hash they were received with.
   public InputStream original(long id) {
-    return bytes.open(id);
+    EvidenceRow row = row(id);
+    return new HashedStream(bytes.open(id), row.sha256(), row.file());
   }
 
   EvidenceRow row(long id) {

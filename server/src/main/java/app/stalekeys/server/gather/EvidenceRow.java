@@ -50,6 +50,12 @@ class EvidenceRow {
   @Lob private String fields = "{}";
   @Lob private String understanding = "{}";
   private String explanation = "";
+  @Lob private String heads = "[]";
+  @Lob private @Nullable String draft;
+  private boolean wanted = true;
+  private @Nullable Long mapOf;
+  private @Nullable Long replaces;
+  private int version;
 
   protected EvidenceRow() {}
 
@@ -72,10 +78,44 @@ class EvidenceRow {
     receivedBy = by;
   }
 
-  void taken(TieOut tieOut, String fieldsJson, String understandingJson) {
+  /// Laid on the reading desk: nothing is read until somebody says so.
+  void laidOut(@Nullable String description, @Nullable Long mapFrom, @Nullable Long makesWayFor) {
+    wanted = false;
+    draft = description;
+    mapOf = mapFrom;
+    replaces = makesWayFor;
+  }
+
+  void draft(@Nullable String description) {
+    draft = description;
+  }
+
+  /// What it seems to hold, while nothing of it is taken.
+  void seemsToHold(String fieldsJson) {
+    fields = fieldsJson;
+  }
+
+  /// How often it was taken.
+  int version() {
+    return version;
+  }
+
+  void wanted() {
+    wanted = true;
+  }
+
+  void belongsTo(@Nullable String owner) {
+    application = owner;
+  }
+
+  void taken(TieOut tieOut, String headsJson, String fieldsJson, String understandingJson) {
     state = State.TAKEN;
     read(tieOut, understandingJson);
+    heads = headsJson;
     fields = fieldsJson;
+    version++;
+    draft = null;
+    replaces = null;
   }
 
   void refused(TieOut tieOut, String understandingJson) {
@@ -150,5 +190,25 @@ class EvidenceRow {
 
   String explanation() {
     return explanation;
+  }
+
+  String heads() {
+    return heads;
+  }
+
+  @Nullable String draft() {
+    return draft;
+  }
+
+  boolean isWanted() {
+    return wanted;
+  }
+
+  @Nullable Long mapOf() {
+    return mapOf;
+  }
+
+  @Nullable Long replaces() {
+    return replaces;
   }
 }

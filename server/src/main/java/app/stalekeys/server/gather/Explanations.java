@@ -2,12 +2,13 @@ package app.stalekeys.server.gather;
 
 import app.stalekeys.server.journal.Journal;
 import app.stalekeys.server.platform.Refusal;
+import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /// What the auditor says about a tie-out difference.
 @Service
-class Explanations {
+public class Explanations {
 
   private static final int LONGEST = 4000;
 
@@ -17,6 +18,31 @@ class Explanations {
   Explanations(EvidenceRows rows, Journal journal) {
     this.rows = rows;
     this.journal = journal;
+  }
+
+  /// One line of the saved folder.
+  public record Kept(String file, String words) {}
+
+  @Transactional(readOnly = true)
+  public List<Kept> kept(long snapshotId) {
+    return rows.findBySnapshotIdOrderByOrdinal(snapshotId).stream()
+        .filter(row -> !row.explanation().isEmpty())
+        .map(row -> new Kept(row.file(), row.explanation()))
+        .toList();
+  }
+
+  /// Restores what a saved folder holds, where nothing was said here.
+  @Transactional
+  public int restore(long snapshotId, List<Kept> kept) {
+    int restored = 0;
+    for (Kept one : kept) {
+      EvidenceRow row = rows.findBySnapshotIdAndFile(snapshotId, one.file()).orElse(null);
+      if (row != null && row.explanation().isEmpty()) {
+        row.explain(one.words());
+        restored++;
+      }
+    }
+    return restored;
   }
 
   @Transactional

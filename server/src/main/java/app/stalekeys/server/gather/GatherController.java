@@ -34,6 +34,9 @@ class GatherController {
 
   private static final int MOST_LINES = 200;
 
+  /// Rejects whose line is shown beside them; of the others it can be looked up.
+  private static final int SHOWN = 200;
+
   record Counts(
       long rows,
       long read,
@@ -66,18 +69,42 @@ class GatherController {
       int issues,
       long textLines) {}
 
+  /// @param question the name under which it is answered, empty unless it is a question
+  /// @param answer null while nobody has answered
   record IssueView(
-      String weight, String code, String sentence, String file, long row, @Nullable String column) {
+      String weight,
+      String code,
+      String sentence,
+      String file,
+      long row,
+      @Nullable String column,
+      String question,
+      @Nullable AnswerView answer) {
     static IssueView of(Issue issue) {
+      return of(issue, Map.of());
+    }
+
+    static IssueView of(Issue issue, Map<String, AnswerRow> answers) {
+      boolean asks = issue.weight() == Issue.Weight.QUESTION;
+      String question = asks ? Answers.question(issue) : "";
+      AnswerRow answer = answers.get(question);
       return new IssueView(
           issue.weight().name().toLowerCase(Locale.ROOT),
           issue.code(),
           issue.sentence(),
           issue.place().file(),
           issue.place().row(),
-          issue.place().column());
+          issue.place().column(),
+          question,
+          answer == null
+              ? null
+              : new AnswerView(answer.words(), answer.saidBy(), answer.saidAt().toString()));
     }
   }
+
+  record AnswerView(String words, String by, String at) {}
+
+  record Answer(String question, String words) {}
 
   record RejectView(
       long row, @Nullable String column, String cell, String reason, @Nullable String line) {}
@@ -99,21 +126,27 @@ class GatherController {
 
   private final Snapshots snapshots;
   private final Evidence evidence;
+  private final EvidenceLines lines;
   private final EvidenceRows rows;
   private final RejectRows rejects;
   private final Explanations explanations;
+  private final Answers answers;
 
   GatherController(
       Snapshots snapshots,
       Evidence evidence,
+      EvidenceLines lines,
       EvidenceRows rows,
       RejectRows rejects,
-      Explanations explanations) {
+      Explanations explanations,
+      Answers answers) {
     this.snapshots = snapshots;
     this.evidence = evidence;
+    this.lines = lines;
     this.rows = rows;
     this.rejects = rejects;
     this.explanations = explanations;
+    this.answers = answers;
   }
 
   @GetMapping
@@ -121,6 +154,7 @@ class GatherController {
     OpenSnapshot open = snapshots.get(snapshot);
     Citations citations = Citations.of(open.file().evidence());
     List<Issue> issues = evidence.issues(snapshot);
+    Map<String, AnswerRow> said = answers.byQuestion(snapshot);
     List<FileView> files =
         rows.findBySnapshotIdOrderByOrdinal(snapshot).stream()
             .map(row -> view(row, open, citations, issues))
@@ -130,7 +164,14 @@ class GatherController {
             .map(application -> new ApplicationView(application.id(), application.name()))
             .toList(),
         files,
-        issues.stream().map(IssueView::of).toList());
+        issues.stream().map(issue -> IssueView.of(issue, said)).toList());
+  }
+
+  /// Answers a question in words; without words, takes the answer back.
+  @PutMapping("/answers")
+  void answer(@PathVariable long snapshot, @RequestBody Answer said, Principal who) {
+    snapshots.get(snapshot);
+    answers.answer(snapshot, said.question(), said.words().strip(), who.getName());
   }
 
   private FileView view(
@@ -153,7 +194,7 @@ class GatherController {
         Counts.of(row.tieOut()),
         row.explanation(),
         (int) issues.stream().filter(i -> i.place().file().equals(row.file())).count(),
-        evidence.shownRows(row));
+        lines.shownRows(row));
   }
 
   private static @Nullable String applicationName(OpenSnapshot open, @Nullable String id) {
@@ -167,30 +208,31 @@ class GatherController {
   @GetMapping("/{id}")
   Detail detail(@PathVariable long snapshot, @PathVariable long id) {
     OpenSnapshot open = snapshots.get(snapshot);
+    Map<String, AnswerRow> said = answers.byQuestion(snapshot);
     EvidenceRow row = row(snapshot, id);
     List<Issue> issues =
         evidence.issues(snapshot).stream()
             .filter(issue -> issue.place().file().equals(row.file()))
             .toList();
+    List<RejectRow> kept = rejects.findByEvidenceIdOrderBySeq(id);
+    Map<Long, String> texts =
+        lines.rawLines(open, id, kept.stream().limit(SHOWN).map(RejectRow::rowNumber).toList());
     List<RejectView> rejected =
-        rejects.findByEvidenceIdOrderBySeq(id).stream()
+        kept.stream()
             .map(reject ->
                 new RejectView(
                     reject.rowNumber(),
                     reject.columnName(),
                     reject.cell(),
                     reject.reason(),
-                    evidence.lines(open, id, reject.rowNumber(), 1).stream()
-                        .findFirst()
-                        .map(TextLines.Line::text)
-                        .orElse(null)))
+                    texts.get(reject.rowNumber())))
             .toList();
     Map<String, String> words = evidence.words(row.understanding());
     return new Detail(
         view(row, open, Citations.of(open.file().evidence()), issues),
         words.entrySet().stream().map(e -> new Understood(e.getKey(), e.getValue())).toList(),
         rejected,
-        issues.stream().map(IssueView::of).toList());
+        issues.stream().map(issue -> IssueView.of(issue, said)).toList());
   }
 
   @GetMapping("/{id}/lines")
@@ -200,7 +242,7 @@ class GatherController {
       @RequestParam(defaultValue = "1") long from,
       @RequestParam(defaultValue = "40") int count) {
     row(snapshot, id);
-    return evidence.lines(
+    return lines.lines(
         snapshots.get(snapshot), id, Math.max(1, from), Math.clamp(count, 1, MOST_LINES));
   }
 

@@ -49,6 +49,6 @@ class IssueRow {
   }
 
   Issue issue() {
-    return new Issue(weight, code, sentence, new Place(file, null, rowNumber, columnName));
+    return new Issue(weight, code, sentence, new Place(file, rowNumber, columnName));
   }
 }

@@ -25,11 +25,14 @@ class AuditOpener {
   private final Snapshots snapshots;
   private final Evidence evidence;
   private final Examinations examinations;
+  private final KeptWords keptWords;
 
-  AuditOpener(Snapshots snapshots, Evidence evidence, Examinations examinations) {
+  AuditOpener(
+      Snapshots snapshots, Evidence evidence, Examinations examinations, KeptWords keptWords) {
     this.snapshots = snapshots;
     this.evidence = evidence;
     this.examinations = examinations;
+    this.keptWords = keptWords;
   }
 
   /// @return the snapshot's id
@@ -44,6 +47,7 @@ class AuditOpener {
               .map(Issue::line)
               .toList());
     }
+    openPrevious(opened, file, who, job);
     OpenSnapshot snapshot = snapshots.open(file, opened.folder().path().toString());
     boolean changed = snapshot.examinedAt() == null;
     for (EvidenceSpec spec : file.evidence()) {
@@ -55,6 +59,7 @@ class AuditOpener {
     if (changed) {
       examinations.examine(snapshot.id(), who, job);
     }
+    keptWords.restore(snapshot, opened.folder().path(), who);
     job.result(snapshot.id());
     return snapshot.id();
   }
@@ -62,14 +67,8 @@ class AuditOpener {
   /// Reads what was received and not read before the program was ended, and examines; without any,
   /// loads the snapshot, so that the first click need not wait for it.
   void resume(OpenSnapshot snapshot, Job job) {
-    List<Evidence.Summary> waiting = evidence.waiting(snapshot.id());
-    for (Evidence.Summary file : waiting) {
-      EvidenceSpec spec = EvidenceSpec.undeclared(file.file(), file.application());
-      boolean known =
-          snapshot.file().evidence().stream().anyMatch(one -> one.file().equals(file.file()));
-      OpenSnapshot with = known ? snapshot : snapshots.add(snapshot.id(), spec);
-      evidence.take(with, with.spec(spec.file(), spec.application()), file.id(), job);
-    }
+    List<Long> waiting = evidence.waiting(snapshot.id());
+    waiting.forEach(id -> evidence.take(snapshot, evidence.spec(snapshot, id), id, job));
     if (waiting.isEmpty()) {
       examinations.loaded(snapshot.id());
     } else {
@@ -77,9 +76,26 @@ class AuditOpener {
     }
   }
 
+  /// The earlier folder that this one is to be compared with becomes the earlier snapshot, when it is
+  /// of the same audit.
+  private void openPrevious(AuditFolder.Opened opened, AuditFile file, String who, Job job)
+      throws IOException {
+    String previous = file.previous();
+    if (previous == null) {
+      return;
+    }
+    Path folder = opened.folder().path().resolve(previous).normalize();
+    AuditFile earlier = AuditFolder.open(folder).audit();
+    if (earlier != null
+        && earlier.title().equals(file.title())
+        && earlier.asOf().isBefore(file.asOf())) {
+      open(folder, who, job);
+    }
+  }
+
   private boolean bring(OpenSnapshot snapshot, EvidenceSpec spec, Path file, String who, Job job)
       throws IOException {
-    job.step("Receiving " + spec.file(), 0);
+    job.step("Receiving " + spec.entry(), 0);
     Evidence.Received received;
     try (InputStream in = Files.newInputStream(file)) {
       received = evidence.receive(snapshot.id(), spec, in, who);
@@ -89,34 +105,5 @@ class AuditOpener {
     }
     evidence.take(snapshot, spec, received.id(), job);
     return true;
-  }
-
-  /// Takes a file that was dropped on the screen: kept, read by what its heads say, and examined.
-  ///
-  /// @throws Refusal when it is there already or cannot be read, with the sentences
-  void drop(OpenSnapshot snapshot, EvidenceSpec spec, Path file, String who, Job job)
-      throws IOException {
-    Evidence.Received received;
-    try (InputStream in = Files.newInputStream(file)) {
-      received = evidence.receive(snapshot.id(), spec, in, who);
-    }
-    boolean known = snapshot.file().evidence().stream().anyMatch(s -> s.file().equals(spec.file()));
-    OpenSnapshot with = known ? snapshot : snapshots.add(snapshot.id(), spec);
-    if (!received.isNew() && !evidence.waits(received.id())) {
-      throw Refusal.unusable(
-          "%s is here already with the same bytes; nothing was changed.".formatted(spec.file()));
-    }
-    List<Issue> issues =
-        evidence.take(with, with.spec(spec.file(), spec.application()), received.id(), job);
-    examinations.examine(snapshot.id(), who, job);
-    job.result(received.id());
-    List<String> faults =
-        issues.stream()
-            .filter(issue -> issue.weight() == Issue.Weight.UNUSABLE)
-            .map(Issue::line)
-            .toList();
-    if (!faults.isEmpty()) {
-      throw Refusal.unusable(faults);
-    }
   }
 }

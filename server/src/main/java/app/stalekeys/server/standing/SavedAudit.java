@@ -15,6 +15,8 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.util.HashSet;
+import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.springframework.http.ContentDisposition;
@@ -25,20 +27,27 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.json.JsonMapper;
 
-/// The audit as a folder in an archive: audit file, evidence as received, its hashes in the form of
-/// `sha256sum`, and the journal. `stale-keys verify` checks it, `stale-keys examine` runs it.
+/// The audit as a folder in an archive: audit file, evidence as received, what was decided and said, the
+/// hashes of all in the form of `sha256sum`, and the journal. `stale-keys verify` checks it, `stale-keys examine` runs it.
 @RestController
 @RequestMapping("/api/snapshots/{snapshot}/audit.zip")
 class SavedAudit {
 
   private final Snapshots snapshots;
   private final Evidence evidence;
+  private final KeptWords keptWords;
   private final Journal journal;
   private final JsonMapper json;
 
-  SavedAudit(Snapshots snapshots, Evidence evidence, Journal journal, JsonMapper json) {
+  SavedAudit(
+      Snapshots snapshots,
+      Evidence evidence,
+      KeptWords keptWords,
+      Journal journal,
+      JsonMapper json) {
     this.snapshots = snapshots;
     this.evidence = evidence;
+    this.keptWords = keptWords;
     this.journal = journal;
     this.json = json;
   }
@@ -66,17 +75,25 @@ class SavedAudit {
     StringBuilder hashes = new StringBuilder();
     hashes.append(Sha256.of(file)).append("  ").append(AuditFolder.FILE).append('\n');
     entry(zip, AuditFolder.FILE, out -> out.write(file));
+    Set<String> written = new HashSet<>();
     for (Evidence.Summary kept : evidence.summaries(open.id())) {
-      hashes.append(kept.sha256()).append("  ").append(kept.file()).append('\n');
+      String path = open.file().path(kept.file());
+      if (!written.add(path)) {
+        continue; // another sheet or kind of a file that is in already
+      }
+      hashes.append(kept.sha256()).append("  ").append(path).append('\n');
       entry(
           zip,
-          kept.file(),
+          path,
           out -> {
             try (InputStream in = evidence.original(kept.id())) {
               in.transferTo(out);
             }
           });
     }
+    byte[] said = json.writerWithDefaultPrettyPrinter().writeValueAsBytes(keptWords.of(open));
+    hashes.append(Sha256.of(said)).append("  ").append(KeptWords.FILE).append('\n');
+    entry(zip, KeptWords.FILE, out -> out.write(said));
     entry(
         zip,
         "evidence.sha256",

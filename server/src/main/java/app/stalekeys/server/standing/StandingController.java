@@ -10,6 +10,7 @@ import app.stalekeys.core.source.Issue;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.findings.FindingList;
+import app.stalekeys.server.gather.Answers;
 import app.stalekeys.server.gather.Evidence;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -68,7 +69,9 @@ class StandingController {
       List<FileDifference> differences,
       long rejected,
       int refused,
-      int problems) {}
+      int problems,
+      int questions,
+      int onDesk) {}
 
   record FileDifference(long id, String file, long difference, String explanation) {}
 
@@ -78,11 +81,14 @@ class StandingController {
   private final Snapshots snapshots;
   private final FindingList findings;
   private final Evidence evidence;
+  private final Answers answers;
 
-  StandingController(Snapshots snapshots, FindingList findings, Evidence evidence) {
+  StandingController(
+      Snapshots snapshots, FindingList findings, Evidence evidence, Answers answers) {
     this.snapshots = snapshots;
     this.findings = findings;
     this.evidence = evidence;
+    this.answers = answers;
   }
 
   @GetMapping
@@ -112,11 +118,13 @@ class StandingController {
         gains(strict, counts),
         differences(files),
         files.stream().mapToLong(file -> file.tieOut().rejected()).sum(),
-        (int) files.stream().filter(file -> !file.taken()).count(),
+        (int) files.stream().filter(Evidence.Summary::refused).count(),
         (int)
             evidence.issues(snapshot).stream()
                 .filter(issue -> issue.weight() == Issue.Weight.PROBLEM)
-                .count());
+                .count(),
+        answers.open(snapshot),
+        (int) files.stream().filter(file -> !file.taken() && !file.refused()).count());
   }
 
   private static Map<String, Long> left(
@@ -160,7 +168,7 @@ class StandingController {
         id,
         application.name(),
         (int) own.stream().filter(Evidence.Summary::taken).count(),
-        (int) own.stream().filter(file -> !file.taken()).count(),
+        (int) own.stream().filter(Evidence.Summary::refused).count(),
         counted.accounts(),
         counted.enabled(),
         counted.matched(),

@@ -22,15 +22,23 @@ class ReportTest {
 
   @Test
   void theCsvHoldsTheDecisionTheCitationAndTheFilter() {
-    JsonNode line = browser.json(demo + "/findings?check=leaver-signed-in").get("lines").get(0);
+    JsonNode line =
+        browser
+            .json(demo + "/findings?check=leaver-signed-in&application=ledger")
+            .get("lines")
+            .get(0);
     int seen = line.get("decision").isNull() ? 0 : line.get("decision").get("seq").asInt();
     browser.post(
         demo + "/findings/decisions",
         "{\"findings\":[{\"key\":\"%s\",\"decision\":%d}],\"verdict\":\"ASK\",\"reason\":\"=HYPERLINK(1)\"}"
             .formatted(line.get("key").asString(), seen));
-    String csv = Browser.text(browser.get(demo + "/report/findings.csv?check=leaver-signed-in"));
+    String csv =
+        Browser.text(
+            browser.get(demo + "/report/findings.csv?check=leaver-signed-in&application=ledger"));
     assertThat(csv).startsWith("\"Half-year access audit, findings\"");
-    assertThat(csv.lines().skip(2).findFirst()).hasValue("Shown: check leaver-signed-in");
+    assertThat(csv.lines().skip(2).findFirst())
+        .hasValueSatisfying(
+            shown -> assertThat(shown).contains("check leaver-signed-in", "ledger"));
     assertThat(csv.lines().count()).as("titles, head and one finding").isEqualTo(5);
     assertThat(csv).contains("asked,'=HYPERLINK(1)", "LED-4 · row", "ledger/sign-ins.csv:");
   }

@@ -10,6 +10,8 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -75,7 +77,11 @@ public final class Browser {
   public HttpResponse<byte[]> send(String method, String path, byte[] body, String type) {
     HttpRequest.Builder request =
         HttpRequest.newBuilder(URI.create(RunningServer.get().address() + path))
-            .method(method, HttpRequest.BodyPublishers.ofByteArray(body));
+            .method(
+                method,
+                body == null
+                    ? HttpRequest.BodyPublishers.noBody()
+                    : HttpRequest.BodyPublishers.ofByteArray(body));
     if (type != null) {
       request.header("Content-Type", type);
     }
@@ -96,7 +102,11 @@ public final class Browser {
   /// Waits for a job that a response started.
   public JsonNode job(HttpResponse<byte[]> started) {
     assertThat(started.statusCode()).as(text(started)).isEqualTo(200);
-    long id = JSON.readTree(started.body()).get("id").asLong();
+    return job(JSON.readTree(started.body()).get("id").asLong());
+  }
+
+  /// Waits for a job.
+  public JsonNode job(long id) {
     JsonNode job = json("/api/jobs/" + id);
     for (int i = 0; i < 600 && job.get("state").asString().matches("waiting|running"); i++) {
       try {
@@ -115,6 +125,39 @@ public final class Browser {
 
   public static JsonNode tree(HttpResponse<byte[]> response) {
     return JSON.readTree(response.body());
+  }
+
+  /// Opens an audit folder with one application called `till` and answers with the snapshot's address.
+  public String openAudit(Path folder, String title, String asOf) {
+    try {
+      Files.createDirectories(folder);
+      Files.writeString(
+          folder.resolve("audit.yaml"),
+          "audit: %s\nas-of: %s\napplications: [{id: till, name: Till}]\n".formatted(title, asOf));
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    }
+    return open(folder);
+  }
+
+  /// Opens an audit folder and answers with the snapshot's address.
+  public String open(Path folder) {
+    JsonNode job = job(post("/api/snapshots", "{\"path\":\"%s\"}".formatted(folder)));
+    assertThat(job.get("state").asString()).as(job.toString()).isEqualTo("done");
+    return "/api/snapshots/" + job.get("result").asLong();
+  }
+
+  /// Drops a file of the application `till` and answers with its evidence's address.
+  public String drop(String audit, String name, String text) {
+    HttpResponse<byte[]> dropped =
+        upload(
+            audit + "/files?application=till&name=" + name, text.getBytes(StandardCharsets.UTF_8));
+    assertThat(dropped.statusCode()).as(text(dropped)).isEqualTo(200);
+    JsonNode arrived = tree(dropped);
+    if (!arrived.get("job").isNull()) {
+      job(arrived.get("job").asLong());
+    }
+    return audit + "/evidence/" + arrived.get("id").asLong();
   }
 
   /// The address of the demo audit's snapshot.

@@ -62,10 +62,10 @@ public final class Archives {
       throws IOException {
     Counting compressed = new Counting(source.open());
     try {
-      return new Bounded(opening.of(compressed), compressed, spec.file());
+      return new Bounded(opening.of(compressed), compressed, spec.entry());
     } catch (ZipException | java.io.EOFException broken) {
       compressed.close();
-      throw BrokenArchiveException.damaged(spec.file());
+      throw BrokenArchiveException.damaged(spec.entry());
     }
   }
 
@@ -131,7 +131,7 @@ public final class Archives {
   }
 
   private static UnusableSourceException unusable(EvidenceSpec spec, String code, String sentence) {
-    return new UnusableSourceException(Issue.unusable(code, sentence, Place.ofFile(spec.file())));
+    return new UnusableSourceException(Issue.unusable(code, sentence, Place.ofFile(spec.entry())));
   }
 
   /// The fault of an archive, found while its bytes are being read somewhere below a parser.

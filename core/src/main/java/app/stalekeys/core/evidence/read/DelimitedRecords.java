@@ -82,7 +82,7 @@ final class DelimitedRecords implements RawRecords {
 
   private Layout layout() throws IOException, UnusableSourceException {
     if (layout == null) {
-      Letters letters = Letters.of(source, spec.read().encoding(), spec.file());
+      Letters letters = Letters.of(source, spec.read().encoding(), spec.entry());
       HeadFinder.Found found = new HeadFinder(spec, sample(letters)).find();
       layout = new Layout(letters, found, readHead(letters, found));
     }
@@ -108,7 +108,7 @@ final class DelimitedRecords implements RawRecords {
         lines.add(line.toString());
       }
     } catch (CharacterCodingException wrong) {
-      throw letters.wrongByte(source, spec.file());
+      throw letters.wrongByte(source, spec.entry());
     }
     return lines;
   }
@@ -129,7 +129,7 @@ final class DelimitedRecords implements RawRecords {
               "head-missing",
               "line %d should hold the heads of the columns and holds none; correct \"skip\" or \"header\" under \"read\""
                   .formatted(found.line()),
-              Place.ofFile(spec.file())));
+              Place.ofFile(spec.entry())));
     }
     return head[0];
   }
@@ -172,18 +172,18 @@ final class DelimitedRecords implements RawRecords {
       }
     } catch (CsvParseException shapeless) {
       if (shapeless.getCause() instanceof CharacterCodingException) {
-        throw letters.wrongByte(source, spec.file());
+        throw letters.wrongByte(source, spec.entry());
       }
       throw new UnusableSourceException(
           Issue.unusable(
               "delimited-broken",
               "after this line a quote opens and never closes, or one record is longer than can be read; have the file made again",
-              Place.ofRow(spec.file(), reached)));
+              Place.ofRow(spec.entry(), reached)));
     } catch (CharacterCodingException wrong) {
-      throw letters.wrongByte(source, spec.file());
+      throw letters.wrongByte(source, spec.entry());
     } catch (UncheckedIOException failed) {
       if (failed.getCause() instanceof CharacterCodingException) {
-        throw letters.wrongByte(source, spec.file());
+        throw letters.wrongByte(source, spec.entry());
       }
       throw failed;
     }

@@ -15,6 +15,10 @@ import java.util.regex.Pattern;
 public final class Formats {
 
   private static final int START = 4096;
+
+  /// Bytes of a long text file that are looked at before it is taken.
+  private static final int BEGINNING = 8 << 20;
+
   private static final Pattern SYSLOG = Pattern.compile("<\\d{1,3}>1 .*", Pattern.DOTALL);
 
   private Formats() {}
@@ -23,8 +27,33 @@ public final class Formats {
   public static RawRecords of(ByteSource source, EvidenceSpec spec)
       throws IOException, UnusableSourceException {
     Archives.Content content = Archives.open(source, spec);
-    ByteSource bytes = content.bytes();
+    return of(content.bytes(), spec, content.name());
+  }
+
+  /// The records at the beginning of a file. Of formats that can only be read from their end or as a
+  /// whole, all of it is opened.
+  ///
+  /// @throws UnusableSourceException when an archive cannot be opened
+  public static RawRecords beginning(ByteSource source, EvidenceSpec spec)
+      throws IOException, UnusableSourceException {
+    Archives.Content content = Archives.open(source, spec);
     String name = content.name().toLowerCase(Locale.ROOT);
+    boolean whole =
+        name.endsWith(".xlsx") || name.endsWith(".json") || startsAsZip(content.bytes());
+    ByteSource bytes = whole ? content.bytes() : new FirstLines(content.bytes(), BEGINNING);
+    return of(bytes, spec, content.name());
+  }
+
+  private static boolean startsAsZip(ByteSource bytes) throws IOException {
+    try (InputStream in = bytes.open()) {
+      byte[] start = in.readNBytes(2);
+      return start.length == 2 && start[0] == 'P' && start[1] == 'K';
+    }
+  }
+
+  private static RawRecords of(ByteSource bytes, EvidenceSpec spec, String contentName)
+      throws IOException {
+    String name = contentName.toLowerCase(Locale.ROOT);
     if (name.endsWith(".ldif")) {
       return new LdifRecords(bytes, spec);
     }

@@ -150,7 +150,7 @@ final class JsonRecords implements RawRecords {
 
   private Layout layout() throws IOException, UnusableSourceException {
     if (layout == null) {
-      Letters letters = Letters.of(source, spec.read().encoding(), spec.file());
+      Letters letters = Letters.of(source, spec.read().encoding(), spec.entry());
       try (BufferedReader reader = letters.open(source);
           JsonParser parser = JSON.createParser(ObjectReadContext.empty(), reader)) {
         layout = find(parser, letters);
@@ -163,7 +163,7 @@ final class JsonRecords implements RawRecords {
         }
         layout = new Layout(Shape.LINES, "", letters);
       } catch (CharacterCodingException wrong) {
-        throw letters.wrongByte(source, spec.file());
+        throw letters.wrongByte(source, spec.entry());
       }
     }
     return layout;
@@ -236,7 +236,7 @@ final class JsonRecords implements RawRecords {
     } catch (JacksonException broken) {
       throw brokenAt(broken);
     } catch (CharacterCodingException wrong) {
-      throw known.letters.wrongByte(source, spec.file());
+      throw known.letters.wrongByte(source, spec.entry());
     }
   }
 
@@ -245,7 +245,7 @@ final class JsonRecords implements RawRecords {
       throws IOException, UnusableSourceException {
     IOException cause = failed.getCause();
     if (cause instanceof CharacterCodingException) {
-      throw letters.wrongByte(source, spec.file());
+      throw letters.wrongByte(source, spec.entry());
     }
     return cause == null ? new IOException(failed) : cause;
   }
@@ -318,7 +318,7 @@ final class JsonRecords implements RawRecords {
   }
 
   private UnusableSourceException unusable(String code, String sentence, long row) {
-    Place place = row == 0 ? Place.ofFile(spec.file()) : Place.ofRow(spec.file(), row);
+    Place place = row == 0 ? Place.ofFile(spec.entry()) : Place.ofRow(spec.entry(), row);
     return new UnusableSourceException(Issue.unusable(code, sentence, place));
   }
 

@@ -65,7 +65,7 @@ final class LdifRecords implements RawRecords {
             Issue.unusable(
                 "ldif-empty",
                 "no entry with attributes in the file, expected LDIF as of RFC 2849; ask for it again",
-                Place.ofFile(spec.file())));
+                Place.ofFile(spec.entry())));
       }
       head = new Head(new ArrayList<>(spelling.values()), 0);
     }
@@ -83,7 +83,7 @@ final class LdifRecords implements RawRecords {
 
   private Letters letters() throws IOException, UnusableSourceException {
     if (letters == null) {
-      letters = Letters.of(source, spec.read().encoding(), spec.file());
+      letters = Letters.of(source, spec.read().encoding(), spec.entry());
     }
     return letters;
   }
@@ -131,12 +131,12 @@ final class LdifRecords implements RawRecords {
                 Issue.unusable(
                     "ldif-broken",
                     "from here on the file is no LDIF as of RFC 2849; have it made again",
-                    Place.ofRow(spec.file(), broken.getLineNumber())));
+                    Place.ofRow(spec.entry(), broken.getLineNumber())));
           }
         }
       }
     } catch (CharacterCodingException wrong) {
-      throw known.wrongByte(source, spec.file());
+      throw known.wrongByte(source, spec.entry());
     }
   }
 

@@ -157,7 +157,7 @@ final class SheetRecords implements RawRecords {
   }
 
   private UnusableSourceException unusable(String code, String sentence, long row) {
-    Place place = row == 0 ? Place.ofFile(spec.file()) : Place.ofRow(spec.file(), row);
+    Place place = row == 0 ? Place.ofFile(spec.entry()) : Place.ofRow(spec.entry(), row);
     return new UnusableSourceException(Issue.unusable(code, sentence, place));
   }
 

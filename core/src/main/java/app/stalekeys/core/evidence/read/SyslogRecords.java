@@ -41,7 +41,7 @@ final class SyslogRecords implements RawRecords {
 
   private void walk(Visitor visitor) throws IOException, UnusableSourceException {
     if (letters == null) {
-      letters = Letters.of(source, spec.read().encoding(), spec.file());
+      letters = Letters.of(source, spec.read().encoding(), spec.entry());
     }
     try (BufferedReader reader = letters.open(source)) {
       long row = 0;
@@ -50,7 +50,7 @@ final class SyslogRecords implements RawRecords {
         visitor.line(row, text, SyslogLine.parse(text));
       }
     } catch (CharacterCodingException wrong) {
-      throw letters.wrongByte(source, spec.file());
+      throw letters.wrongByte(source, spec.entry());
     }
   }
 
@@ -68,7 +68,7 @@ final class SyslogRecords implements RawRecords {
             Issue.unusable(
                 "syslog-empty",
                 "no line is syslog as of RFC 5424, expected <n>1 time host program …",
-                Place.ofFile(spec.file())));
+                Place.ofFile(spec.entry())));
       }
       head = new Head(new ArrayList<>(names), 0);
     }

@@ -199,7 +199,8 @@ class FormatsTest {
                 .evidence("{file: crew.xlsx, kind: accounts, read: {sheet: Roles}}")
                 .bytes("crew.xlsx", bytes.toByteArray())
                 .refusal())
-        .containsExactly("crew.xlsx: no sheet \"Roles\" with text, the sheets are Cover, Users");
+        .containsExactly(
+            "crew.xlsx [Roles]: no sheet \"Roles\" with text, the sheets are Cover, Users");
   }
 
   @Test

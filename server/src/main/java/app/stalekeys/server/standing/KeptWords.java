@@ -1,0 +1,100 @@
+package app.stalekeys.server.standing;
+
+import app.stalekeys.server.audits.OpenSnapshot;
+import app.stalekeys.server.findings.Decisions;
+import app.stalekeys.server.gather.Answers;
+import app.stalekeys.server.gather.Explanations;
+import app.stalekeys.server.journal.Journal;
+import app.stalekeys.server.platform.Refusal;
+import app.stalekeys.server.requests.RequestList;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.util.List;
+import java.util.Objects;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/// What people decided and said, as a file of the saved folder. Restoring adds what is not known here
+/// and never overwrites: opening the same folder twice changes nothing.
+@Component
+class KeptWords {
+
+  static final String FILE = "decisions.json";
+
+  /// All of it.
+  record Words(
+      List<Decisions.Kept> decisions,
+      List<Explanations.Kept> explanations,
+      List<Answers.Kept> answers,
+      List<RequestList.Kept> requests) {}
+
+  private final Decisions decisions;
+  private final Explanations explanations;
+  private final Answers answers;
+  private final RequestList requests;
+  private final Journal journal;
+  private final TransactionTemplate transactions;
+  private final JsonMapper json;
+
+  KeptWords(
+      Decisions decisions,
+      Explanations explanations,
+      Answers answers,
+      RequestList requests,
+      Journal journal,
+      TransactionTemplate transactions,
+      JsonMapper json) {
+    this.decisions = decisions;
+    this.explanations = explanations;
+    this.answers = answers;
+    this.requests = requests;
+    this.journal = journal;
+    this.transactions = transactions;
+    this.json = json;
+  }
+
+  Words of(OpenSnapshot open) {
+    return new Words(
+        decisions.kept(open.auditId()),
+        explanations.kept(open.id()),
+        answers.kept(open.id()),
+        requests.kept(open.id()));
+  }
+
+  private int restore(OpenSnapshot open, Words words) {
+    return decisions.restore(open.auditId(), words.decisions())
+        + explanations.restore(open.id(), words.explanations())
+        + answers.restore(open.id(), words.answers())
+        + requests.restore(open.id(), words.requests());
+  }
+
+  /// Restores what the folder holds, if it holds anything.
+  ///
+  /// @throws Refusal when the file is damaged; nothing of it was restored then
+  void restore(OpenSnapshot open, Path folder, String who) throws IOException {
+    Path file = folder.resolve(FILE);
+    if (!Files.isRegularFile(file)) {
+      return;
+    }
+    int restored;
+    try {
+      Words words = json.readValue(Files.readAllBytes(file), Words.class);
+      restored = Objects.requireNonNull(transactions.execute(status -> restore(open, words)));
+    } catch (JacksonException
+        | DateTimeException
+        | IllegalArgumentException
+        | NullPointerException damaged) {
+      throw Refusal.unusable(
+          "%s: this is not what Stale Keys wrote there; restore it from where it was saved, or take it out of the folder."
+              .formatted(FILE));
+    }
+    if (restored > 0) {
+      journal.write(
+          who, "audit", "restored %,d decisions and answers from the folder".formatted(restored));
+    }
+  }
+}

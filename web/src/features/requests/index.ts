@@ -1,0 +1,1 @@
+export { RequestGrid } from './RequestGrid';
