@@ -39,12 +39,12 @@ class KillIT {
     client.signIn();
     String finding =
         client
-            .get("/api/snapshots/1/findings?check=orphan&limit=1")
+            .get("/api/snapshots/2/findings?check=orphan&limit=1")
             .replaceAll("(?s).*\"key\":\"([0-9a-f]{16})\".*", "$1");
     assertThat(
             client
                 .post(
-                    "/api/snapshots/1/findings/decisions",
+                    "/api/snapshots/2/findings/decisions",
                     "{\"findings\":[{\"key\":\"%s\",\"decision\":0}],\"verdict\":\"FIX\"}"
                         .formatted(finding))
                 .statusCode())
@@ -54,18 +54,19 @@ class KillIT {
     Program second = Program.start("demo", "--data", data, "--port", "0");
     client = new Client(second.address());
     client.signIn();
-    assertThat(client.get("/api/snapshots/1/findings/" + finding))
+    assertThat(client.get("/api/snapshots/2/findings/" + finding))
         .as("the decision that was answered")
         .contains("\"words\":\"fix\"");
-    HttpResponse<String> started =
-        client.upload("/api/snapshots/1/files?application=ledger&name=big.csv", log);
-    client.waitUntilReading(number(started.body(), "id"));
+    HttpResponse<String> arrived =
+        client.upload("/api/snapshots/2/files?application=ledger&name=big.csv", log);
+    String desk = "/api/snapshots/2/evidence/" + number(arrived.body(), "id") + "/desk/take";
+    client.waitUntilReading(number(client.post(desk, "{}").body(), "id"));
     second.kill();
 
     Program third = Program.start("demo", "--data", data, "--port", "0");
     client = new Client(third.address());
     client.signIn();
-    String evidence = client.get("/api/snapshots/1/evidence");
+    String evidence = client.get("/api/snapshots/2/evidence");
     Matcher file =
         Pattern.compile("\"file\":\"ledger/big.csv\".*?\"state\":\"(\\w+)\".*?\"read\":(\\d+)")
             .matcher(evidence);
@@ -73,8 +74,8 @@ class KillIT {
     boolean out = file.group(1).equals("received") && file.group(2).equals("0");
     boolean in = file.group(1).equals("taken") && file.group(2).equals("" + ROWS);
     assertThat(out || in).as(file.group()).isTrue();
-    assertThat(client.get("/api/snapshots/1/findings/" + finding)).contains("\"words\":\"fix\"");
-    assertThat(client.get("/api/snapshots/1/standing")).contains("\"findings\"");
+    assertThat(client.get("/api/snapshots/2/findings/" + finding)).contains("\"words\":\"fix\"");
+    assertThat(client.get("/api/snapshots/2/standing")).contains("\"findings\"");
 
     client.waitUntilTaken("ledger/big.csv");
     third.close();
@@ -133,7 +134,7 @@ class KillIT {
     }
 
     void waitUntilReading(long job) throws IOException, InterruptedException {
-      for (int i = 0; i < 2000; i++) {
+      for (int i = 0; i < 12_000; i++) {
         String state = get("/api/jobs/" + job);
         if (state.contains("\"step\":\"Reading") && number(state, "done") > 1000) {
           return;
@@ -147,12 +148,12 @@ class KillIT {
     void waitUntilTaken(String file) throws IOException, InterruptedException {
       Pattern taken = Pattern.compile(file + "\".*?\"state\":\"taken\".*?\"read\":" + ROWS + "\\D");
       for (int i = 0; i < 600; i++) {
-        if (taken.matcher(get("/api/snapshots/1/evidence")).find()) {
+        if (taken.matcher(get("/api/snapshots/2/evidence")).find()) {
           return;
         }
         Thread.sleep(100);
       }
-      throw new AssertionError("the file was not read on: " + get("/api/snapshots/1/evidence"));
+      throw new AssertionError("the file was not read on: " + get("/api/snapshots/2/evidence"));
     }
   }
 }

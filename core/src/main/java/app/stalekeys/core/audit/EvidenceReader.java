@@ -8,7 +8,6 @@ import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.Preview;
 import app.stalekeys.core.evidence.RawRecords;
 import app.stalekeys.core.evidence.TieOut;
-import app.stalekeys.core.evidence.read.Archives;
 import app.stalekeys.core.evidence.read.ByteSource;
 import app.stalekeys.core.evidence.read.Formats;
 import app.stalekeys.core.source.Issue;
@@ -70,7 +69,7 @@ public final class EvidenceReader {
     } catch (UnusableSourceException unusable) {
       return refused(spec, unusable.issue());
     } catch (IOException | UncheckedIOException failed) {
-      Issue broken = Archives.brokenIn(failed);
+      Issue broken = Formats.faultIn(failed);
       if (broken == null) {
         throw failed;
       }
@@ -98,7 +97,7 @@ public final class EvidenceReader {
     } catch (UnusableSourceException unusable) {
       return new Look(Preview.nothing(unusable.issue()), Map.of());
     } catch (IOException | UncheckedIOException failed) {
-      Issue broken = Archives.brokenIn(failed);
+      Issue broken = Formats.faultIn(failed);
       if (broken == null) {
         throw failed;
       }

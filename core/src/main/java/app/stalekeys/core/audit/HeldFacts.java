@@ -40,6 +40,12 @@ final class HeldFacts implements FactSink, FactSource {
   }
 
   @Override
+  public void restart() {
+    segments.clear();
+    rejects.clear();
+  }
+
+  @Override
   public void reject(Reject reject) {
     rejects.add(reject);
   }

@@ -1,11 +1,7 @@
 package app.stalekeys.core.bits;
 
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /// A column of texts, stored as a dictionary in order of first appearance and one code a row; code 0
@@ -53,7 +49,7 @@ public final class TextColumn {
     return codes[row];
   }
 
-  /// One more than the number of distinct texts: the length of a table indexed by code.
+  /// One more than the number of texts in the dictionary: the length of a table indexed by code.
   public int codes() {
     return dictionary.length;
   }
@@ -63,10 +59,19 @@ public final class TextColumn {
   }
 
   /// Collects texts and seals them. Not for use by several threads.
+  ///
+  /// The dictionary is an open-addressed table of codes: no object a word beside the word itself. A
+  /// column in which nearly every text is new, such as session ids, gives up looking words up: a text
+  /// may then stand in the dictionary more than once, which costs a few bytes and saves the table.
   public static final class Builder {
-    private final Map<String, Integer> codeOf = new HashMap<>();
-    private final List<String> words = new ArrayList<>();
-    private int[] codes = new int[1024];
+    /// Texts after which a column is judged.
+    private static final int JUDGED_AFTER = 4096;
+
+    private int[] table = new int[64];
+    private String[] words = new String[16];
+    private int known;
+    private boolean looksUp = true;
+    private int[] codes = new int[64];
     private int size;
 
     public void add(@Nullable String text) {
@@ -77,26 +82,65 @@ public final class TextColumn {
     }
 
     private int code(String text) {
-      Integer known = codeOf.get(text);
-      if (known != null) {
-        return known;
+      if (!looksUp) {
+        return append(text);
       }
-      words.add(text);
-      codeOf.put(text, words.size());
-      return words.size();
+      if (size == JUDGED_AFTER && known > JUDGED_AFTER - JUDGED_AFTER / 8) {
+        looksUp = false;
+        table = new int[0];
+        return append(text);
+      }
+      int mask = table.length - 1;
+      int slot = spread(text.hashCode()) & mask;
+      while (table[slot] != 0) {
+        if (words[table[slot] - 1].equals(text)) {
+          return table[slot];
+        }
+        slot = (slot + 1) & mask;
+      }
+      int code = append(text);
+      table[slot] = code;
+      if (known * 2 > table.length) {
+        grow();
+      }
+      return code;
+    }
+
+    private static int spread(int hash) {
+      return hash * 0x9E3779B9 >>> 7;
+    }
+
+    private int append(String text) {
+      if (known == words.length) {
+        words = Arrays.copyOf(words, known * 2);
+      }
+      words[known++] = text;
+      return known;
+    }
+
+    private void grow() {
+      table = new int[table.length * 4];
+      int mask = table.length - 1;
+      for (int i = 0; i < known; i++) {
+        int slot = spread(words[i].hashCode()) & mask;
+        while (table[slot] != 0) {
+          slot = (slot + 1) & mask;
+        }
+        table[slot] = i + 1;
+      }
     }
 
     public byte[] seal() {
       Varints.Writer out = new Varints.Writer();
-      out.number(words.size());
-      for (String word : words) {
-        out.bytes(word.getBytes(StandardCharsets.UTF_8));
+      out.number(known);
+      for (int i = 0; i < known; i++) {
+        out.bytes(words[i].getBytes(StandardCharsets.UTF_8));
       }
       out.number(size);
       for (int i = 0; i < size; i++) {
         out.number(codes[i]);
       }
-      return out.seal();
+      return looksUp ? out.seal() : out.sealUnique();
     }
   }
 }

@@ -16,6 +16,8 @@ final class CellReader {
           "yes", "yes", "y", "yes", "true", "yes", "1", "yes", "x", "yes", "no", "no", "n", "no",
           "false", "no", "0", "no");
 
+  private static final int MOST_KNOWN = 1000;
+
   /// What became of one cell.
   enum Outcome {
     VALUE,
@@ -33,6 +35,8 @@ final class CellReader {
   private final ZoneId auditZone;
   private final Map<String, String> exact = new HashMap<>();
   private final Map<String, String> loose = new HashMap<>();
+  private final Map<String, Known> closed = new HashMap<>();
+  private final DayTimes dayTimes;
 
   private String text = "";
   private long number = LongColumn.ABSENT;
@@ -45,6 +49,7 @@ final class CellReader {
     this.shape = shape;
     this.fileZone = fileZone;
     this.auditZone = auditZone;
+    this.dayTimes = new DayTimes(fileZone);
     column
         .words()
         .forEach((from, to) -> {
@@ -65,8 +70,7 @@ final class CellReader {
     return switch (column.field().type()) {
       case TEXT, ID -> readText(trimmed);
       case DAY, TIME -> readMoment(trimmed);
-      case FLAG -> readWord(trimmed, FLAGS.get(trimmed.toLowerCase(Locale.ROOT)));
-      case WORD -> readWord(trimmed, canonical(trimmed));
+      case FLAG, WORD -> readClosed(trimmed);
       case COUNT -> readCount(trimmed);
     };
   }
@@ -86,8 +90,27 @@ final class CellReader {
     return clockMark;
   }
 
+  /// What a word of a closed vocabulary was read as, kept: there are few, and they stand in every row.
+  private record Known(Outcome outcome, String text) {}
+
+  private Outcome readClosed(String cell) {
+    Known known = closed.get(cell);
+    if (known == null) {
+      Outcome outcome =
+          column.field().type() == FieldType.FLAG
+              ? readWord(cell, FLAGS.get(cell.toLowerCase(Locale.ROOT)))
+              : readWord(cell, canonical(cell));
+      known = new Known(outcome, text);
+      if (closed.size() < MOST_KNOWN) {
+        closed.put(cell, known);
+      }
+    }
+    text = known.text;
+    return known.outcome;
+  }
+
   private Outcome readText(String cell) {
-    text = column.words().isEmpty() ? cell : mapped(cell) instanceof String word ? word : cell;
+    text = exact.isEmpty() ? cell : mapped(cell) instanceof String word ? word : cell;
     return text.isEmpty() ? Outcome.EMPTY : Outcome.VALUE;
   }
 
@@ -141,6 +164,12 @@ final class CellReader {
     if (never.contains(cell)) {
       return Outcome.EMPTY;
     }
+    if (column.field().type() == FieldType.TIME) {
+      number = dayTimes.read(cell);
+      if (number != LongColumn.ABSENT) {
+        return Outcome.VALUE;
+      }
+    }
     Moment moment = shape.read(cell);
     if (moment == null) {
       return Outcome.UNREADABLE;
@@ -153,6 +182,7 @@ final class CellReader {
     } else {
       number = moment.instant(fileZone).toEpochMilli();
       clockMark = moment.clockMark(fileZone);
+      dayTimes.learn(cell, moment, number);
     }
     return Outcome.VALUE;
   }

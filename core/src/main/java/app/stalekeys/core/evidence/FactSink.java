@@ -8,6 +8,10 @@ public interface FactSink {
 
   void reject(Reject reject);
 
+  /// Forgets everything received: the reading begins anew, because a late row showed that the file is
+  /// to be understood otherwise.
+  void restart();
+
   /// Rows taken in hand so far; called often, must be quick. Return false to stop the reading.
   default boolean progress(long rows) {
     return true;

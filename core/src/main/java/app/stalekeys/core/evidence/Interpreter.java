@@ -38,6 +38,9 @@ public final class Interpreter {
     }
   }
 
+  /// Rows by which the shape of dates is assumed at first.
+  private static final long FIRST_ROWS = 20_000;
+
   private final EvidenceSpec spec;
   private final RawRecords records;
   private final ZoneId auditZone;
@@ -45,6 +48,9 @@ public final class Interpreter {
   private final NeverWords never;
   private final List<Issue> issues = new ArrayList<>();
   private final Map<String, String> dates = new LinkedHashMap<>();
+
+  /// Scans of the first rows whose shapes are assumed to hold for the rest; empty when all were seen.
+  private final Map<Integer, MomentScan> assumed = new LinkedHashMap<>();
 
   public Interpreter(EvidenceSpec spec, RawRecords records, ZoneId auditZone) {
     this.spec = spec;
@@ -63,14 +69,18 @@ public final class Interpreter {
         issues.addAll(bound.issues());
         return nothing(map);
       }
-      Map<Integer, MomentShape> shapes = shapes(map);
-      if (!issues.isEmpty()) {
-        return nothing(map);
+      Map<Integer, MomentShape> shapes = shapes(map, true);
+      Pass pass = issues.isEmpty() ? pass(map, shapes, sink) : null;
+      if (pass != null && pass.wasMistaken()) {
+        sink.restart();
+        issues.clear();
+        pass = null;
+        shapes = shapes(map, false);
+        if (issues.isEmpty()) {
+          pass = pass(map, shapes, sink);
+        }
       }
-      Pass pass = new Pass(map, shapes, sink);
-      records.forEach(pass);
-      pass.end();
-      return new Reading(pass.tieOut(), map, dates, issues);
+      return pass == null ? nothing(map) : new Reading(pass.tieOut(), map, dates, issues);
     } catch (UnusableSourceException unusable) {
       issues.add(unusable.issue());
       return nothing(null);
@@ -81,11 +91,22 @@ public final class Interpreter {
     return new Reading(new TieOut(0, 0, 0, spec.expectedRows()), map, dates, issues);
   }
 
-  /// The shape of each dated column: declared for all, else proven one by one.
-  private Map<Integer, MomentShape> shapes(ColumnMap map)
+  private Pass pass(ColumnMap map, Map<Integer, MomentShape> shapes, FactSink sink)
+      throws IOException, UnusableSourceException {
+    Pass pass = new Pass(map, shapes, sink);
+    records.forEach(pass);
+    pass.end();
+    return pass;
+  }
+
+  /// The shape of each dated column: declared for all, else proven one by one. The first rows of a long
+  /// file prove it for the time being, if they prove it at all: cells that then cannot be read are shown
+  /// to the same scan, and when they would have proven something else, everything begins anew.
+  private Map<Integer, MomentShape> shapes(ColumnMap map, boolean byFirstRows)
       throws IOException, UnusableSourceException {
     Map<Integer, MomentShape> shapes = new LinkedHashMap<>();
     Map<Integer, MomentScan> scans = new LinkedHashMap<>();
+    assumed.clear();
     for (Column column : map.byKind().values().stream().flatMap(List::stream).toList()) {
       if (!column.field().type().isDated()) {
         continue;
@@ -100,10 +121,36 @@ public final class Interpreter {
       }
     }
     if (!scans.isEmpty()) {
-      records.forEach(new ScanPass(scans));
+      boolean whole = scan(scans, byFirstRows ? FIRST_ROWS : Long.MAX_VALUE);
+      if (!whole && scans.values().stream().anyMatch(scan -> !scan.isProven())) {
+        return shapes(map, false);
+      }
+      if (!whole) {
+        assumed.putAll(scans);
+      }
       scans.forEach((position, scan) -> conclude(map, position, scan, shapes));
     }
     return shapes;
+  }
+
+  /// @return whether every row was looked at
+  private boolean scan(Map<Integer, MomentScan> scans, long most)
+      throws IOException, UnusableSourceException {
+    try {
+      records.forEach(new ScanPass(scans, most));
+      return true;
+    } catch (Enough enough) {
+      return false;
+    }
+  }
+
+  /// Ends a walk when enough was seen.
+  private static final class Enough extends RuntimeException {
+    private static final long serialVersionUID = 1;
+
+    Enough() {
+      super(null, null, false, false);
+    }
   }
 
   private void conclude(
@@ -114,7 +161,9 @@ public final class Interpreter {
       return;
     }
     shapes.put(position, MomentShape.found(scan.order()));
-    dates.put(map.head().names().get(position), scan.proof());
+    dates.put(
+        map.head().names().get(position),
+        scan.proof() + (assumed.isEmpty() ? "" : " among the first " + FIRST_ROWS));
   }
 
   /// The declared patterns that a column of the type is read with; empty when none was declared.
@@ -147,9 +196,21 @@ public final class Interpreter {
   }
 
   /// The first walk: looks at dated columns only.
-  private record ScanPass(Map<Integer, MomentScan> scans) implements RawSink {
+  private static final class ScanPass implements RawSink {
+    private final Map<Integer, MomentScan> scans;
+    private final long most;
+    private long looked;
+
+    ScanPass(Map<Integer, MomentScan> scans, long most) {
+      this.scans = scans;
+      this.most = most;
+    }
+
     @Override
     public void record(RawRecord record) {
+      if (looked++ == most) {
+        throw new Enough();
+      }
       scans.forEach((position, scan) ->
           record.cells(position).forEach(cell -> scan.observe(record.row(), IdRule.trim(cell))));
     }
@@ -172,6 +233,8 @@ public final class Interpreter {
     private long clockMarks;
     private long firstClockMark;
     private boolean stopped;
+    private boolean mistaken;
+    private @Nullable RecordWriter only;
 
     Pass(ColumnMap map, Map<Integer, MomentShape> shapes, FactSink sink) {
       this.sink = sink;
@@ -190,6 +253,7 @@ public final class Interpreter {
                     .toList();
             writers.add(writer(kind, readers, map));
           });
+      only = writers.size() == 1 ? writers.getFirst() : null;
     }
 
     private RecordWriter writer(Kind kind, List<CellReader> readers, ColumnMap map) {
@@ -201,8 +265,11 @@ public final class Interpreter {
 
     @Override
     public void record(RawRecord record) {
-      if (stopped || !sink.progress(read + rejected + skipped + 1)) {
-        stopped = true;
+      if (stopped || isStopped()) {
+        return;
+      }
+      if (only != null) {
+        recordOne(only, record);
         return;
       }
       List<RecordWriter> ready = new ArrayList<>(writers.size());
@@ -219,16 +286,45 @@ public final class Interpreter {
       }
       // A row need not speak of every kind the file serves, but it must speak of one.
       if (ready.isEmpty()) {
-        Column column = Objects.requireNonNull(lacking).column();
-        reject(
-            record,
-            column.name(),
-            record.cell(column.position()),
-            "no value for %s".formatted(column.field().name()));
+        lacking(record, Objects.requireNonNull(lacking).column());
         return;
       }
       read++;
       ready.forEach(writer -> write(writer, record));
+    }
+
+    /// Asks now and then: asking at every row would cost more than reading it.
+    private boolean isStopped() {
+      long rows = read + rejected + skipped + 1;
+      if ((rows & 0x3FF) == 1) {
+        stopped = !sink.progress(rows);
+      }
+      return stopped;
+    }
+
+    /// The usual case, one kind: takes no list.
+    private void recordOne(RecordWriter writer, RawRecord record) {
+      switch (writer.read(record)) {
+        case RecordWriter.Result.Ready _ -> {
+          read++;
+          write(writer, record);
+        }
+        case RecordWriter.Result.Lacking none -> lacking(record, none.column());
+        case RecordWriter.Result.Bad bad -> bad(record, bad);
+      }
+    }
+
+    private void lacking(RawRecord record, Column column) {
+      reject(
+          record,
+          column.name(),
+          record.cell(column.position()),
+          "no value for %s".formatted(column.field().name()));
+    }
+
+    /// Whether rows that could not be read would have proven another shape of dates.
+    boolean wasMistaken() {
+      return mistaken;
     }
 
     private void write(RecordWriter writer, RawRecord record) {
@@ -247,6 +343,12 @@ public final class Interpreter {
                 column.name() + "\n" + IdRule.trim(bad.value()),
                 key -> new Unmapped(column, IdRule.trim(bad.value()), record.row()))
             .rows++;
+      }
+      MomentScan scan = assumed.get(column.position());
+      if (scan != null) {
+        MomentShape.Order before = scan.order();
+        scan.observe(record.row(), IdRule.trim(bad.value()));
+        mistaken |= scan.order() != before || scan.issue() != null;
       }
       reject(record, column.name(), bad.value(), reason(field, bad.value()));
     }

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 /// second number decides for the whole column; when nothing decides, it is an issue and not a guess.
 public final class MomentScan {
 
+  private final MomentShape clearShape = MomentShape.found(MomentShape.Order.CLEAR);
   private final MomentShape dayFirstShape = MomentShape.found(MomentShape.Order.DAY_FIRST);
   private final MomentShape monthFirstShape = MomentShape.found(MomentShape.Order.MONTH_FIRST);
   private final NeverWords never;
@@ -34,7 +35,7 @@ public final class MomentScan {
     if (never.contains(cell)) {
       return;
     }
-    if (MomentShape.fits(MomentShape.CLEAR, cell) || MomentShape.epoch(cell) != null) {
+    if (clearShape.read(cell) != null) {
       clear++;
     } else if (MomentShape.serial(cell) != null) {
       serial++;
@@ -83,6 +84,12 @@ public final class MomentScan {
 
   private Place place(long row) {
     return Place.ofRow(column.file(), row).inColumn(column.column());
+  }
+
+  /// Whether what was seen decides the shape beyond what later rows could quietly add to: spreadsheet
+  /// numbers, for one, mean something else as soon as a real date stands among them.
+  boolean isProven() {
+    return issue() == null && order() != MomentShape.Order.SERIAL;
   }
 
   public MomentShape.Order order() {

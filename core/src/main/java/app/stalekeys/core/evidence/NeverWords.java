@@ -1,6 +1,7 @@
 package app.stalekeys.core.evidence;
 
 import java.time.LocalDate;
+import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -20,14 +21,19 @@ public final class NeverWords {
 
   private final Set<String> words = new HashSet<>(WORDS);
 
+  /// The lengths that words have: nearly every date is none by its length alone.
+  private final BitSet lengths = new BitSet();
+
   /// @param declared the audit file's own words, compared without regard to case
   public NeverWords(List<String> declared) {
     declared.forEach(word -> words.add(word.strip().toLowerCase(Locale.ROOT)));
+    words.forEach(word -> lengths.set(word.length()));
   }
 
   /// Whether the cell's text means "never". All zeros, with or without punctuation, do.
   public boolean contains(String text) {
-    return words.contains(text.toLowerCase(Locale.ROOT)) || isZeros(text);
+    return (lengths.get(text.length()) && words.contains(text.toLowerCase(Locale.ROOT)))
+        || isZeros(text);
   }
 
   public static boolean contains(LocalDate day) {

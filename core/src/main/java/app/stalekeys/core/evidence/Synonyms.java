@@ -6,8 +6,10 @@ import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
@@ -19,10 +21,46 @@ public final class Synonyms {
 
   private static final Synonyms STANDARD = load();
 
+  /// Longer texts are no heads: nobody needs their words.
+  private static final int LONGEST_HEAD = 80;
+
   private final Map<String, Set<String>> wordsOf;
+
+  /// For each word the fields it can mean, a bit a field, by kind.
+  private final Map<String, long[]> fieldsOf = new HashMap<>();
 
   private Synonyms(Map<String, Set<String>> wordsOf) {
     this.wordsOf = wordsOf;
+    for (Kind kind : Kind.values()) {
+      List<Field> fields = kind.fieldList();
+      for (int i = 0; i < fields.size(); i++) {
+        String name = fields.get(i).name();
+        mark(normal(name), kind, i);
+        for (String word : words(name)) {
+          mark(word, kind, i);
+        }
+        for (String word : words(kind.id() + "." + name)) {
+          mark(word, kind, i);
+        }
+      }
+    }
+  }
+
+  private void mark(String word, Kind kind, int field) {
+    fieldsOf.computeIfAbsent(word, key -> new long[Kind.values().length])[kind.ordinal()] |=
+        1L << field;
+  }
+
+  /// How many fields of one kind the heads name, for the kind of which they name most.
+  public int known(List<String> heads, Collection<Kind> kinds) {
+    long[] named = new long[Kind.values().length];
+    for (String head : heads) {
+      long[] fields = head.length() > LONGEST_HEAD ? null : fieldsOf.get(normal(head));
+      for (int i = 0; fields != null && i < named.length; i++) {
+        named[i] |= fields[i];
+      }
+    }
+    return kinds.stream().mapToInt(kind -> Long.bitCount(named[kind.ordinal()])).max().orElse(0);
   }
 
   public static Synonyms standard() {
@@ -49,7 +87,11 @@ public final class Synonyms {
   static String normal(String head) {
     String plain = Normalizer.normalize(head, Normalizer.Form.NFD).toLowerCase(Locale.ROOT);
     StringBuilder kept = new StringBuilder(plain.length());
-    plain.chars().filter(Character::isLetterOrDigit).forEach(c -> kept.append((char) c));
+    for (int i = 0; i < plain.length(); i++) {
+      if (Character.isLetterOrDigit(plain.charAt(i))) {
+        kept.append(plain.charAt(i));
+      }
+    }
     return kept.toString();
   }
 

@@ -59,6 +59,11 @@ class DryReads {
           public void segment(Segment segment) {}
 
           @Override
+          public void restart() {
+            rejects.clear();
+          }
+
+          @Override
           public void reject(Reject reject) {
             if (rejects.size() < MOST_REJECTS) {
               rejects.add(reject);

@@ -7,6 +7,7 @@ import app.stalekeys.core.evidence.Segment;
 import app.stalekeys.server.jobs.Job;
 import jakarta.persistence.EntityManager;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 
 /// Writes facts and rejects into the store within the running transaction, holding none of them.
@@ -34,6 +35,19 @@ final class StoringSink implements FactSink {
                 new FactColumn(evidenceId, segment.kind(), number, name, segment.rows(), data)));
     store.flush();
     store.clear();
+  }
+
+  @Override
+  public void restart() {
+    store.flush();
+    for (String table : List.of("FactColumn", "RejectRow")) {
+      store
+          .createQuery("delete from " + table + " t where t.evidenceId = :id")
+          .setParameter("id", evidenceId)
+          .executeUpdate();
+    }
+    segments.clear();
+    rejects = 0;
   }
 
   @Override

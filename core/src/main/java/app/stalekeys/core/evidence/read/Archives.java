@@ -15,7 +15,6 @@ import java.util.zip.GZIPInputStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
-import org.jspecify.annotations.Nullable;
 
 /// Opens what lies inside a `.gz` or `.zip`. Names inside an archive are never used as paths, and one
 /// that tries to lead elsewhere is refused all the same. What inflates to far more than its size is
@@ -25,9 +24,7 @@ public final class Archives {
   /// The content of a file: the bytes to read, and the name by which their format is told.
   record Content(ByteSource bytes, String name) {}
 
-  /// Honest logs shrink to a hundredth at best; bombs to a thousandth and less.
-  private static final long MOST_TIMES_LARGER = 400;
-
+  /// Inflated bytes that no archive is refused for.
   private static final long ALWAYS_ALLOWED = 64L << 20;
 
   private Archives() {}
@@ -65,7 +62,7 @@ public final class Archives {
       return new Bounded(opening.of(compressed), compressed, spec.entry());
     } catch (ZipException | java.io.EOFException broken) {
       compressed.close();
-      throw BrokenArchiveException.damaged(spec.entry());
+      throw damaged(spec.entry());
     }
   }
 
@@ -134,38 +131,20 @@ public final class Archives {
     return new UnusableSourceException(Issue.unusable(code, sentence, Place.ofFile(spec.entry())));
   }
 
-  /// The fault of an archive, found while its bytes are being read somewhere below a parser.
-  private static final class BrokenArchiveException extends IOException {
-    private static final long serialVersionUID = 1;
-
-    private final transient Issue issue;
-
-    private BrokenArchiveException(String file, String sentence) {
-      super(sentence);
-      issue = Issue.unusable("archive-broken", sentence, Place.ofFile(file));
-    }
-
-    static BrokenArchiveException damaged(String file) {
-      return new BrokenArchiveException(
-          file, "the archive is damaged or cut off; ask for it again");
-    }
-
-    static BrokenArchiveException bomb(String file) {
-      return new BrokenArchiveException(
-          file,
-          "the archive inflates to more than %,d times its size; it is no honest export"
-              .formatted(MOST_TIMES_LARGER));
-    }
+  private static IOException damaged(String file) {
+    return broken(file, "the archive is damaged or cut off; ask for it again");
   }
 
-  /// The fault of an archive among the causes of a failed reading; null when there is none.
-  public static @Nullable Issue brokenIn(Throwable failure) {
-    for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
-      if (cause instanceof BrokenArchiveException broken) {
-        return broken.issue;
-      }
-    }
-    return null;
+  private static IOException bomb(String file) {
+    return broken(
+        file,
+        "the archive inflates to more than %,d times its size; it is no honest export"
+            .formatted(Limits.INFLATION));
+  }
+
+  private static IOException broken(String file, String sentence) {
+    return new RefusedBytesException(
+        Issue.unusable("archive-broken", sentence, Place.ofFile(file)));
   }
 
   private static final class Counting extends FilterInputStream {
@@ -212,12 +191,12 @@ public final class Archives {
       try {
         int got = super.read(bytes, from, length);
         inflated += Math.max(got, 0);
-        if (inflated > ALWAYS_ALLOWED && inflated > MOST_TIMES_LARGER * compressed.count) {
-          throw BrokenArchiveException.bomb(file);
+        if (inflated > ALWAYS_ALLOWED && inflated > Limits.INFLATION * compressed.count) {
+          throw bomb(file);
         }
         return got;
       } catch (ZipException | java.io.EOFException broken) {
-        throw BrokenArchiveException.damaged(file);
+        throw damaged(file);
       }
     }
   }

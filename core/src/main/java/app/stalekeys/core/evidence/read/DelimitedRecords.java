@@ -22,7 +22,8 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /// Delimited text: any delimiter, RFC 4180 quotes, title lines above the head, repeated heads, blank
-/// lines, and a total line at the end. Streams; a record longer than 16 million letters is refused.
+/// lines, and a total line at the end. Streams; a record or line longer than
+/// the limit is refused.
 final class DelimitedRecords implements RawRecords {
 
   /// Lines looked at to find the head, and letters of them.
@@ -83,15 +84,36 @@ final class DelimitedRecords implements RawRecords {
   private Layout layout() throws IOException, UnusableSourceException {
     if (layout == null) {
       Letters letters = Letters.of(source, spec.read().encoding(), spec.entry());
-      HeadFinder.Found found = new HeadFinder(spec, sample(letters)).find();
+      List<String> lines = sample(letters);
+      HeadFinder.Found found = new HeadFinder(spec, lines).find();
+      refuseTooWide(lines, found);
       layout = new Layout(letters, found, readHead(letters, found));
     }
     return layout;
   }
 
+  private void refuseTooWide(List<String> lines, HeadFinder.Found found)
+      throws UnusableSourceException {
+    String head = found.line() <= lines.size() ? lines.get(found.line() - 1) : "";
+    int columns = 1;
+    for (int at = head.indexOf(found.delimiter());
+        at >= 0;
+        at = head.indexOf(found.delimiter(), at + found.delimiter().length())) {
+      columns++;
+    }
+    if (columns > Limits.COLUMNS) {
+      throw new UnusableSourceException(
+          Issue.unusable(
+              "head-too-wide",
+              "the head has %,d columns, at most %,d are read; is the delimiter right?"
+                  .formatted(columns, Limits.COLUMNS),
+              Place.ofRow(spec.entry(), found.line())));
+    }
+  }
+
   private List<String> sample(Letters letters) throws IOException, UnusableSourceException {
     List<String> lines = new ArrayList<>();
-    try (BufferedReader reader = letters.open(source)) {
+    try (BufferedReader reader = letters.openLines(source, spec.entry())) {
       StringBuilder line = new StringBuilder();
       int left = SAMPLE_LETTERS;
       for (int c = reader.read();
@@ -158,7 +180,7 @@ final class DelimitedRecords implements RawRecords {
       throws IOException, UnusableSourceException {
     int above = found.line() - 1;
     long reached = found.line();
-    try (BufferedReader reader = letters.open(source)) {
+    try (BufferedReader reader = letters.openLines(source, spec.entry())) {
       for (int i = 0; i < above; i++) {
         reader.readLine();
       }
@@ -174,10 +196,13 @@ final class DelimitedRecords implements RawRecords {
       if (shapeless.getCause() instanceof CharacterCodingException) {
         throw letters.wrongByte(source, spec.entry());
       }
+      if (shapeless.getCause() instanceof RefusedBytesException endless) {
+        throw endless;
+      }
       throw new UnusableSourceException(
           Issue.unusable(
               "delimited-broken",
-              "after this line a quote opens and never closes, or one record is longer than can be read; have the file made again",
+              "after this line a quote opens and never closes, or one record has more letters or cells than can be read; have the file made again",
               Place.ofRow(spec.entry(), reached)));
     } catch (CharacterCodingException wrong) {
       throw letters.wrongByte(source, spec.entry());
@@ -194,6 +219,7 @@ final class DelimitedRecords implements RawRecords {
         .fieldSeparator(delimiter)
         .skipEmptyLines(false)
         .allowUnclosedQuote(false)
+        .maxBufferSize(2 * Limits.LINE_LETTERS) // a line is refused by its guard first
         .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
         .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
         .ofCsvRecord(reader);

@@ -2,6 +2,7 @@ package app.stalekeys.core.evidence.read;
 
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.RawRecords;
+import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.UnusableSourceException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -9,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /// Picks the reader of a file: opens an archive around it, then goes by its name's ending, else by how
 /// its bytes begin.
@@ -64,6 +66,12 @@ public final class Formats {
       return new SheetRecords(bytes, spec);
     }
     return byContent(bytes, spec, name);
+  }
+
+  /// The fault of the bytes among the causes of a failed reading; null when the bytes could not be had
+  /// for another reason.
+  public static @Nullable Issue faultIn(Throwable failure) {
+    return RefusedBytesException.in(failure);
   }
 
   /// The bytes themselves, or what lies inside the archive they are.

@@ -44,12 +44,11 @@ final class JsonRecords implements RawRecords {
       JsonFactory.builder()
           .streamReadConstraints(
               StreamReadConstraints.builder()
-                  .maxNestingDepth(60)
-                  .maxStringLength(1 << 20)
+                  .maxNestingDepth(Limits.JSON_DEPTH)
+                  .maxStringLength(Limits.JSON_TEXT)
                   .maxNameLength(10_000)
                   .build())
           .build();
-  private static final int MOST_COLUMNS = 20_000;
 
   /// How the records stand in the file.
   private enum Shape {
@@ -88,11 +87,11 @@ final class JsonRecords implements RawRecords {
             @Override
             public void record(JsonObject object, long row) throws UnusableSourceException {
               names.addAll(object.values().keySet());
-              if (names.size() > MOST_COLUMNS) {
+              if (names.size() > Limits.COLUMNS) {
                 throw unusable(
                     "json-wide",
                     "more than %,d different names, expected records of one kind"
-                        .formatted(MOST_COLUMNS),
+                        .formatted(Limits.COLUMNS),
                     row);
               }
             }
@@ -225,7 +224,9 @@ final class JsonRecords implements RawRecords {
 
   private void walk(Visitor visitor) throws IOException, UnusableSourceException {
     Layout known = layout();
-    try (BufferedReader reader = known.letters.open(source)) {
+    boolean lines = known.shape == Shape.LINES;
+    try (BufferedReader reader =
+        lines ? known.letters.openLines(source, spec.entry()) : known.letters.open(source)) {
       if (known.shape == Shape.LINES) {
         walkLines(reader, visitor);
       } else {

@@ -1,7 +1,6 @@
 package app.stalekeys.core.evidence.read;
 
 import app.stalekeys.core.evidence.EvidenceSpec;
-import app.stalekeys.core.evidence.Field;
 import app.stalekeys.core.evidence.Head;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.Synonyms;
@@ -25,17 +24,6 @@ final class KnownHeads {
           spec.columns().values().stream().filter(name -> !head.positions(name).isEmpty()).count();
     }
     List<Kind> kinds = spec.kinds().isEmpty() ? List.of(Kind.values()) : spec.kinds();
-    return kinds.stream().mapToInt(kind -> known(kind, head)).max().orElse(0);
-  }
-
-  private static int known(Kind kind, Head head) {
-    return (int)
-        kind.fieldList().stream()
-            .filter(field -> head.names().stream().anyMatch(name -> fits(kind, field, name)))
-            .count();
-  }
-
-  private static boolean fits(Kind kind, Field field, String name) {
-    return !name.isEmpty() && Synonyms.standard().fits(kind, field, name);
+    return Synonyms.standard().known(head.names(), kinds);
   }
 }

@@ -113,7 +113,7 @@ final class LdifRecords implements RawRecords {
 
   private void walk(Visitor visitor) throws IOException, UnusableSourceException {
     Letters known = letters();
-    try (LineCounter lines = new LineCounter(known.open(source));
+    try (LineCounter lines = new LineCounter(known.openLines(source, spec.entry()));
         LDIFReader reader = new LDIFReader(lines)) {
       boolean more = true;
       while (more) {

@@ -9,6 +9,7 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
+import java.io.Reader;
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
 import java.nio.charset.Charset;
@@ -130,32 +131,52 @@ record Letters(Charset charset, int markBytes, String why) {
     }
   }
 
-  /// The line of the first byte that is no letter in the character set; 0 when all are. Streams.
+  /// The line of the first byte that is no letter in the character set; 0 when all are. Streams. Lines
+  /// are counted only when something is wrong.
   private static long firstWrongLine(ByteSource source, Charset charset, int skip)
+      throws IOException {
+    long wrong = decode(source, charset, skip, Long.MAX_VALUE, new long[1]);
+    if (wrong < 0) {
+      return 0;
+    }
+    long[] lines = new long[1];
+    decode(source, charset, skip, wrong, lines);
+    return lines[0] + 1;
+  }
+
+  /// Decodes up to the first wrong byte.
+  ///
+  /// @param most letters at which to stop
+  /// @param lines receives the number of line ends among the letters when `most` is a number of them
+  /// @return the number of letters before the first wrong byte, −1 when all bytes are letters
+  private static long decode(ByteSource source, Charset charset, int skip, long most, long[] lines)
       throws IOException {
     CharsetDecoder decoder = strict(charset);
     ByteBuffer bytes = ByteBuffer.allocate(1 << 16);
     CharBuffer letters = CharBuffer.allocate(1 << 16);
-    long line = 1;
+    boolean counts = most != Long.MAX_VALUE;
+    long seen = 0;
     try (InputStream in = source.open()) {
       in.skipNBytes(skip);
       boolean end = false;
-      while (!end) {
+      while (!end && seen < most) {
         int got = in.read(bytes.array(), bytes.position(), bytes.remaining());
         end = got < 0;
         bytes.position(bytes.position() + Math.max(got, 0)).flip();
         CoderResult result = decoder.decode(bytes, letters, end);
-        letters.flip();
-        line += letters.chars().filter(c -> c == '\n').count();
+        for (int i = 0; counts && i < letters.position(); i++) {
+          lines[0] += letters.get(i) == '\n' ? 1 : 0;
+        }
+        seen += letters.position();
         letters.clear();
         if (result.isError()) {
-          return line;
+          return seen;
         }
         end &= !result.isOverflow();
         bytes.compact();
       }
     }
-    return 0;
+    return -1;
   }
 
   private static CharsetDecoder strict(Charset charset) {
@@ -171,6 +192,14 @@ record Letters(Charset charset, int markBytes, String why) {
     InputStream in = source.open();
     in.skipNBytes(markBytes);
     return new BufferedReader(new InputStreamReader(in, strict(charset)), 1 << 16);
+  }
+
+  /// Opens a text whose records are lines: one that never ends is refused.
+  BufferedReader openLines(ByteSource source, String file) throws IOException {
+    InputStream in = source.open();
+    in.skipNBytes(markBytes);
+    Reader letters = new InputStreamReader(in, strict(charset));
+    return new BufferedReader(new LineGuard(letters, file), 1 << 16);
   }
 
   /// The fault behind a failed decoding.

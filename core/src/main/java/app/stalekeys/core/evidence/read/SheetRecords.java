@@ -17,6 +17,7 @@ import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
@@ -31,10 +32,6 @@ import org.jspecify.annotations.Nullable;
 final class SheetRecords implements RawRecords {
 
   private static final int SAMPLE_ROWS = 60;
-  private static final int MOST_COLUMNS = 16_384;
-
-  /// Inflated size up to which a workbook is opened: shared texts of a workbook are held in memory.
-  private static final long MOST_BYTES = 2L << 30;
 
   private record Layout(String sheet, Head head, int known) {}
 
@@ -96,11 +93,11 @@ final class SheetRecords implements RawRecords {
       try (InputStream in = source.open()) {
         Files.copy(in, spool, StandardCopyOption.REPLACE_EXISTING);
       }
-      if (library(() -> inflatedSize(spool)) > MOST_BYTES) {
+      if (library(() -> inflatedSize(spool)) > Limits.WORKBOOK_BYTES) {
         throw unusable(
             "workbook-large",
             "the workbook inflates to more than %,d bytes; have the list made as delimited text"
-                .formatted(MOST_BYTES),
+                .formatted(Limits.WORKBOOK_BYTES),
             0);
       }
       try (ReadableWorkbook workbook =
@@ -121,7 +118,7 @@ final class SheetRecords implements RawRecords {
         try (InputStream in = zip.getInputStream(entry)) {
           for (int got = in.read(buffer); got >= 0; got = in.read(buffer)) {
             inflated += got;
-            if (inflated > MOST_BYTES) {
+            if (inflated > Limits.WORKBOOK_BYTES) {
               return inflated;
             }
           }
@@ -145,9 +142,9 @@ final class SheetRecords implements RawRecords {
       while (library(iterator::hasNext)) {
         Row row = library(iterator::next);
         int number = row.getRowNum();
-        if (row.getCellCount() > MOST_COLUMNS) {
+        if (row.getCellCount() > Limits.COLUMNS) {
           throw unusable(
-              "sheet-wide", "more than %,d cells in a row".formatted(MOST_COLUMNS), number);
+              "sheet-wide", "more than %,d cells in a row".formatted(Limits.COLUMNS), number);
         }
         if (!visitor.visit(number, library(() -> SheetCells.texts(row, width)))) {
           return;
@@ -173,13 +170,13 @@ final class SheetRecords implements RawRecords {
     String declared = spec.read().sheet();
     Layout best = null;
     for (Sheet sheet : sheets) {
-      if (declared == null || declared.equals(sheet.getName())) {
+      if (declared == null || declared.equals(name(sheet))) {
         Layout found = new HeadRow(sheet).find();
         best = found != null && (best == null || found.known > best.known) ? found : best;
       }
     }
     if (best == null) {
-      List<String> names = sheets.stream().map(Sheet::getName).toList();
+      List<String> names = sheets.stream().map(SheetRecords::name).toList();
       throw unusable(
           "sheet-missing",
           declared == null
@@ -189,6 +186,11 @@ final class SheetRecords implements RawRecords {
           0);
     }
     return best;
+  }
+
+  /// A damaged workbook may have sheets without a name.
+  private static String name(Sheet sheet) {
+    return Objects.requireNonNullElse(sheet.getName(), "");
   }
 
   /// The best head among a sheet's first rows.
@@ -220,7 +222,7 @@ final class SheetRecords implements RawRecords {
                 || known > before.known
                 || (known == 0 && before.known == 0 && cells.size() > before.head.size());
         if (better) {
-          best = new Layout(sheet.getName(), new Head(cells, number), known);
+          best = new Layout(name(sheet), new Head(cells, number), known);
         }
         if (declared != null) {
           return false;

@@ -43,7 +43,7 @@ final class SyslogRecords implements RawRecords {
     if (letters == null) {
       letters = Letters.of(source, spec.read().encoding(), spec.entry());
     }
-    try (BufferedReader reader = letters.open(source)) {
+    try (BufferedReader reader = letters.openLines(source, spec.entry())) {
       long row = 0;
       for (String text = reader.readLine(); text != null; text = reader.readLine()) {
         row++;

@@ -44,8 +44,8 @@ final class TableWalk {
   }
 
   private static boolean isBlank(List<String> cells) {
-    for (String cell : cells) {
-      if (!IdRule.trim(cell).isEmpty()) {
+    for (int i = 0; i < cells.size(); i++) {
+      if (!IdRule.trim(cells.get(i)).isEmpty()) {
         return false;
       }
     }

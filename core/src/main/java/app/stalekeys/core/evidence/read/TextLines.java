@@ -26,7 +26,7 @@ public final class TextLines {
       ByteSource source, Charset charset, long before, long from, int count) throws IOException {
     List<Line> lines = new ArrayList<>();
     try (BufferedReader reader =
-        new BufferedReader(new InputStreamReader(source.open(), charset))) {
+        new BufferedReader(new LineGuard(new InputStreamReader(source.open(), charset), ""))) {
       long number = before;
       for (String text = reader.readLine();
           text != null && lines.size() < count;
@@ -36,6 +36,8 @@ public final class TextLines {
           lines.add(new Line(number, shown(number == 1 ? withoutMark(text) : text)));
         }
       }
+    } catch (RefusedBytesException endless) {
+      lines.add(new Line(Math.max(from, before + 1), "… a line too long to be shown"));
     }
     return lines;
   }

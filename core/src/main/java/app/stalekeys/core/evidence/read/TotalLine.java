@@ -33,8 +33,8 @@ final class TotalLine {
   static boolean matches(List<String> cells, int columns) {
     // Nearly every row of a log is full: count before anything is copied.
     int count = 0;
-    for (String cell : cells) {
-      if (!cell.isBlank() && ++count > MOST_CELLS) {
+    for (int i = 0; i < cells.size(); i++) {
+      if (!cells.get(i).isBlank() && ++count > MOST_CELLS) {
         return false;
       }
     }
