@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { DeskView, DraftView, KindView, ReadView } from '../../shared/api/types';
-import { count } from '../../shared/model/format';
+import { count, counted } from '../../shared/model/format';
 import { Sentences } from '../../shared/ui';
 import { missing, setKinds, setMeaning, settled } from './deskDraft';
 import { useEvidence } from './useEvidence';
@@ -412,8 +412,8 @@ function Asks({ view, kinds, onChange }: Omit<Props, 'error'>) {
         ))}
         {open.map(({ word, use }) => (
           <Ask key={`${use?.field} ${word.word}`}>
-            {use?.field} <b>{word.word}</b> stands in {count(word.rows)} rows and in no map. What is
-            it?
+            {use?.field} <b>{word.word}</b> stands in {counted(word.rows, 'row')} and in no map.
+            What is it?
             <span className="mt-1.5 flex flex-wrap gap-1.5">
               {meanings(kinds, use?.kind, use?.field).map((meaning) => (
                 <button

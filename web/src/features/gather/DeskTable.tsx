@@ -65,7 +65,7 @@ export function DeskTable({ view, kinds, onChange }: Props) {
                       className={`id block truncate ${cell.state === 'unreadable' ? 'text-oxblood' : 'text-brass'}`}
                       title={cell.read}
                     >
-                      {cell.read}
+                      {cell.state === 'unreadable' ? 'cannot be read' : cell.read}
                     </span>
                   )}
                 </td>

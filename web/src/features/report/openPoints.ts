@@ -27,6 +27,18 @@ export function openPoints(standing: Standing): OpenPoint[] {
       to: '../gather',
     });
   }
+  if (standing.onDesk > 0) {
+    points.push({
+      words: `${counted(standing.onDesk, 'file')} on the reading desk, not taken`,
+      to: '../gather',
+    });
+  }
+  if (standing.questions > 0) {
+    points.push({
+      words: `${counted(standing.questions, 'question')} about files without an answer`,
+      to: '../gather',
+    });
+  }
   if (standing.notTested.length > 0) {
     points.push({
       words: `${counted(standing.notTested.length, 'check')} not tested; the report says so`,

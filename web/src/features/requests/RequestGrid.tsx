@@ -35,14 +35,14 @@ export function RequestGrid({ files }: { files: FileView[] }) {
         <table className="w-full border-collapse">
           <thead>
             <tr>
-              <th scope="col" className="sticky left-0 w-32 bg-paper">
+              <th scope="col" className="sticky left-0 w-24 bg-paper">
                 <span className="sr-only">Application</span>
               </th>
               {kinds.map((kind) => (
                 <th
                   key={kind}
                   scope="col"
-                  className="px-1 pb-1 text-left align-bottom text-xs leading-4 font-semibold text-soft"
+                  className="px-0.5 pb-1 text-left align-bottom text-[11px] leading-4 font-semibold text-soft"
                 >
                   {kind.replace('-', '-\u200b')}
                 </th>
@@ -54,7 +54,7 @@ export function RequestGrid({ files }: { files: FileView[] }) {
               <tr key={row.id} className="border-t border-rule">
                 <th
                   scope="row"
-                  className="sticky left-0 bg-paper py-1 pr-2 text-left text-sm font-semibold"
+                  className="sticky left-0 bg-paper py-1 pr-1 text-left text-sm leading-4 font-semibold"
                 >
                   {row.name}
                 </th>
@@ -108,7 +108,7 @@ function Cell({ cell, onOpen }: { cell: RequestCell; onOpen: () => void }) {
       title={
         cell.askedOf ? `asked of ${cell.askedOf}${cell.due ? `, due ${cell.due}` : ''}` : undefined
       }
-      className={`block min-h-11 w-full border border-transparent px-1 py-0.5 text-left text-[11px] leading-4 whitespace-nowrap hover:border-ink ${LOOKS[cell.standing] ?? ''}`}
+      className={`block min-h-11 w-full border border-transparent px-0.5 py-0.5 text-left text-[11px] leading-4 whitespace-nowrap hover:border-ink ${LOOKS[cell.standing] ?? ''}`}
     >
       <span className="flex justify-between font-mono">
         {mark}

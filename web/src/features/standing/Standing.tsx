@@ -287,7 +287,11 @@ function NotTested({ data }: { data: StandingData }) {
             <span className="shrink-0 self-start text-right">
               {gap.missing.length === 0 && 'switching it on'}
               {gap.missing.map((need) => (
-                <Link key={need} className="cite block" to={askFor(data, gap.application, need)}>
+                <Link
+                  key={need}
+                  className="cite block leading-6"
+                  to={askFor(data, gap.application, need)}
+                >
                   {need}
                 </Link>
               ))}

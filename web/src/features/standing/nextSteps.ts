@@ -38,6 +38,22 @@ export function nextSteps(standing: Standing): Step[] {
       to: `../gather/${file.id}`,
     });
   }
+  if (standing.onDesk > 0) {
+    steps.push({
+      severity: 'medium',
+      words: `Take or withdraw ${counted(standing.onDesk, 'file')} on the reading desk`,
+      stage: 'Gather',
+      to: '../gather',
+    });
+  }
+  if (standing.questions > 0) {
+    steps.push({
+      severity: 'medium',
+      words: `Answer ${counted(standing.questions, 'question')} about files`,
+      stage: 'Gather',
+      to: '../gather',
+    });
+  }
   if (standing.rejected > 0) {
     steps.push({
       severity: 'medium',

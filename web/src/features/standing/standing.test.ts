@@ -75,5 +75,7 @@ describe('what is not tested', () => {
       differences: [{ id: 1, file: 'a.csv', difference: -1, explanation: '' }],
     };
     expect(isReady(openPoints(short))).toBe(false);
+    expect(isReady(openPoints({ ...untested, questions: 1 }))).toBe(false);
+    expect(isReady(openPoints({ ...untested, onDesk: 1 }))).toBe(false);
   });
 });

@@ -2,28 +2,41 @@ package app.stalekeys.bench;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Locale;
 
-/// Entry point of the measurements: `reading`, `loading`, `generate`.
+/// Entry point of the measurements. Every comparison is made within one run, on the same file.
 public final class Bench {
+
+  private static final long SEED = 2041;
+  private static final int ACCOUNTS = 20_000;
 
   private Bench() {}
 
   public static void main(String[] arguments) throws Exception {
     String what = arguments.length == 0 ? "" : arguments[0];
     switch (what) {
-      case "reading" -> {
-        Path file = signIns(arguments);
-        Reading.run(file, 6);
+      case "generate" ->
+          Generator.write(
+              Path.of(arguments[2]), Size.valueOf(arguments[1].toUpperCase(Locale.ROOT)), SEED);
+      case "reading" -> Reading.run(signIns(rows(arguments)), 6);
+      case "loading" -> Loading.run(signIns(rows(arguments)));
+      default -> {
+        System.err.println("bench generate small|normal|large FOLDER");
+        System.err.println("bench reading [ROWS]    facts beside parsing alone");
+        System.err.println("bench loading [ROWS]    our store beside an analytic database");
+        System.exit(2);
       }
-      default -> System.err.println("expected reading, loading or generate");
     }
   }
 
-  private static Path signIns(String[] arguments) throws Exception {
-    long rows = arguments.length > 1 ? Long.parseLong(arguments[1]) : 1_000_000;
-    Path file = Path.of(System.getProperty("java.io.tmpdir"), "sign-ins-" + rows + ".csv");
+  private static long rows(String[] arguments) {
+    return arguments.length > 1 ? Long.parseLong(arguments[1]) : 1_000_000;
+  }
+
+  private static Path signIns(long rows) throws Exception {
+    Path file = Path.of(System.getProperty("java.io.tmpdir"), "stale-keys-bench-" + rows + ".csv");
     if (!Files.exists(file)) {
-      SignInFile.write(file, rows, 20_000, 2041);
+      SignInFile.write(file, rows, ACCOUNTS, SEED);
     }
     return file;
   }

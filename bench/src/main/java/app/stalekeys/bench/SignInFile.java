@@ -29,7 +29,7 @@ final class SignInFile {
         int account = (int) (accounts * skew * skew);
         line.setLength(0);
         line.append(java.time.Instant.ofEpochMilli(at / 1000 * 1000)).append(",u");
-        line.append(100_000 + account).append(random.nextInt(25) == 0 ? ",failure," : ",success,");
+        line.append(account).append(random.nextInt(25) == 0 ? ",failure," : ",success,");
         line.append("10.").append(account % 7).append('.').append(random.nextInt(256)).append('.');
         line.append(account % 251).append(',').append(CLIENTS[account % CLIENTS.length]);
         line.append(',').append(Long.toHexString(random.nextLong())).append('\n');

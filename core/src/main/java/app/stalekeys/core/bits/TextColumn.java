@@ -69,6 +69,7 @@ public final class TextColumn {
 
     private int[] table = new int[64];
     private String[] words = new String[16];
+    private int[] hashes = new int[16];
     private int known;
     private boolean looksUp = true;
     private int[] codes = new int[64];
@@ -91,10 +92,13 @@ public final class TextColumn {
         return append(text);
       }
       int mask = table.length - 1;
-      int slot = spread(text.hashCode()) & mask;
+      int hash = text.hashCode();
+      int slot = spread(hash) & mask;
       while (table[slot] != 0) {
-        if (words[table[slot] - 1].equals(text)) {
-          return table[slot];
+        int code = table[slot];
+        // The hash is compared first: a word itself lies elsewhere in memory.
+        if (hashes[code - 1] == hash && words[code - 1].equals(text)) {
+          return code;
         }
         slot = (slot + 1) & mask;
       }
@@ -113,7 +117,9 @@ public final class TextColumn {
     private int append(String text) {
       if (known == words.length) {
         words = Arrays.copyOf(words, known * 2);
+        hashes = Arrays.copyOf(hashes, known * 2);
       }
+      hashes[known] = looksUp ? text.hashCode() : 0;
       words[known++] = text;
       return known;
     }
@@ -122,7 +128,7 @@ public final class TextColumn {
       table = new int[table.length * 4];
       int mask = table.length - 1;
       for (int i = 0; i < known; i++) {
-        int slot = spread(words[i].hashCode()) & mask;
+        int slot = spread(hashes[i]) & mask;
         while (table[slot] != 0) {
           slot = (slot + 1) & mask;
         }

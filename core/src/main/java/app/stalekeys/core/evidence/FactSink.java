@@ -6,6 +6,14 @@ public interface FactSink {
 
   void segment(Segment segment);
 
+  /// A segment to be sealed, in the order of the file. Whoever seals elsewhere keeps that order.
+  default void draft(SegmentDraft draft) {
+    segment(draft.seal());
+  }
+
+  /// Everything has been handed over; returns when all of it was received.
+  default void complete() {}
+
   void reject(Reject reject);
 
   /// Forgets everything received: the reading begins anew, because a late row showed that the file is

@@ -372,6 +372,7 @@ public final class Interpreter {
 
     void end() {
       writers.forEach(writer -> writer.flush(true, sink));
+      sink.complete();
       unmapped.values().forEach(word -> issues.add(word.issue(spec.entry())));
       if (stopped) {
         issues.add(

@@ -174,7 +174,7 @@ final class KindWriter implements RecordWriter {
   @Override
   public void flush(boolean atEnd, FactSink sink) {
     if (segment.isFull() || (atEnd && !segment.isEmpty())) {
-      sink.segment(segment.seal());
+      sink.draft(segment.draft());
     }
   }
 }

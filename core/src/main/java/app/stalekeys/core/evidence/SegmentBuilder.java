@@ -2,9 +2,8 @@ package app.stalekeys.core.evidence;
 
 import app.stalekeys.core.bits.LongColumn;
 import app.stalekeys.core.bits.TextColumn;
-import java.util.LinkedHashMap;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /// Collects facts of one kind and seals them. For each fact, set every column once by its position in
@@ -64,26 +63,26 @@ final class SegmentBuilder {
     return rows == 0;
   }
 
-  /// Seals what was collected and starts anew.
-  Segment seal() {
-    Map<String, byte[]> columns = new LinkedHashMap<>();
-    columns.put(Segment.ROW, fileRows.seal());
+  /// Gives away what was collected and starts anew.
+  SegmentDraft draft() {
+    List<SegmentDraft.Column> columns = new ArrayList<>();
+    columns.add(new SegmentDraft.Column(Segment.ROW, fileRows::seal));
     for (int i = 0; i < numbers.length; i++) {
-      columns.put(numberNames.get(i), numbers[i].seal());
+      columns.add(new SegmentDraft.Column(numberNames.get(i), numbers[i]::seal));
     }
     for (int i = 0; i < texts.length; i++) {
-      columns.put(textNames.get(i), texts[i].seal());
+      columns.add(new SegmentDraft.Column(textNames.get(i), texts[i]::seal));
     }
     if (clockMarked) {
-      columns.put(Segment.CLOCK, clock.seal());
+      columns.add(new SegmentDraft.Column(Segment.CLOCK, clock::seal));
     }
-    Segment segment = new Segment(kind, rows, columns);
+    SegmentDraft draft = new SegmentDraft(kind, rows, columns);
     texts = newTexts();
     numbers = newNumbers();
     fileRows = new LongColumn.Builder();
     clock = new TextColumn.Builder();
     clockMarked = false;
     rows = 0;
-    return segment;
+    return draft;
   }
 }

@@ -153,7 +153,7 @@ final class WideGrantWriter implements RecordWriter {
   @Override
   public void flush(boolean atEnd, FactSink sink) {
     if (segment.isFull() || (atEnd && !segment.isEmpty())) {
-      sink.segment(segment.seal());
+      sink.draft(segment.draft());
     }
   }
 }

@@ -11,6 +11,7 @@ import app.stalekeys.core.source.Issue;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.jobs.Job;
+import app.stalekeys.server.jobs.Jobs;
 import app.stalekeys.server.journal.Journal;
 import app.stalekeys.server.platform.Refusal;
 import jakarta.persistence.EntityManager;
@@ -68,6 +69,7 @@ public class Evidence {
   private final IssueRows issueRows;
   private final EvidenceBytes bytes;
   private final Snapshots snapshots;
+  private final Jobs jobs;
   private final EntityManager store;
   private final TransactionTemplate transactions;
   private final Journal journal;
@@ -79,6 +81,7 @@ public class Evidence {
       IssueRows issueRows,
       EvidenceBytes bytes,
       Snapshots snapshots,
+      Jobs jobs,
       EntityManager store,
       TransactionTemplate transactions,
       Journal journal,
@@ -88,6 +91,7 @@ public class Evidence {
     this.issueRows = issueRows;
     this.bytes = bytes;
     this.snapshots = snapshots;
+    this.jobs = jobs;
     this.store = store;
     this.transactions = transactions;
     this.journal = journal;
@@ -280,7 +284,7 @@ public class Evidence {
     forgetFacts(id);
     EvidenceRow row = row(id);
     job.step("Reading " + spec.entry(), row.textLines());
-    StoringSink sink = new StoringSink(id, store, job);
+    StoringSink sink = new StoringSink(id, store, jobs, job);
     EvidenceReader.Read read;
     try {
       try (InputStream whole = new HashedStream(bytes.open(id), row.sha256(), row.file())) {

@@ -5,9 +5,11 @@ import jakarta.annotation.PreDestroy;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentSkipListMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicLong;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -32,8 +34,19 @@ public class Jobs {
         thread.setDaemon(true);
         return thread;
       });
+  private final ExecutorService helper =
+      Executors.newSingleThreadExecutor(task -> {
+        Thread thread = new Thread(task, "jobs-beside");
+        thread.setDaemon(true);
+        return thread;
+      });
   private final ConcurrentSkipListMap<Long, Job> jobs = new ConcurrentSkipListMap<>();
   private final AtomicLong ids = new AtomicLong();
+
+  /// Work beside the work in hand, on a thread of its own.
+  public <T> Future<T> beside(Callable<T> work) {
+    return helper.submit(work);
+  }
 
   public Job submit(String title, Work work) {
     Job job = new Job(ids.incrementAndGet(), title);
@@ -83,5 +96,6 @@ public class Jobs {
   void stop() {
     jobs.values().forEach(Job::askToStop);
     worker.shutdown();
+    helper.shutdown();
   }
 }
