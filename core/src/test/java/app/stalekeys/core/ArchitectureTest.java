@@ -57,6 +57,8 @@ class ArchitectureTest {
           .definedBy("app.stalekeys.core.match..")
           .layer("snapshot")
           .definedBy("app.stalekeys.core.snapshot..")
+          .layer("effective")
+          .definedBy("app.stalekeys.core.effective..")
           .layer("check")
           .definedBy("app.stalekeys.core.check..")
           .layer("journal")
@@ -69,21 +71,31 @@ class ArchitectureTest {
           .mayOnlyBeAccessedByLayers("audit")
           .whereLayer("journal")
           .mayNotBeAccessedByAnyLayer()
-          .whereLayer("snapshot")
+          .whereLayer("effective")
           .mayOnlyBeAccessedByLayers("check", "audit")
+          .whereLayer("snapshot")
+          .mayOnlyBeAccessedByLayers("effective", "check", "audit")
           .whereLayer("match")
           .mayOnlyBeAccessedByLayers("snapshot", "check", "audit")
           .whereLayer("signin")
           .mayOnlyBeAccessedByLayers("snapshot", "check", "audit")
           .whereLayer("access")
-          .mayOnlyBeAccessedByLayers("signin", "match", "snapshot", "check", "audit")
+          .mayOnlyBeAccessedByLayers("signin", "match", "snapshot", "effective", "check", "audit")
           .whereLayer("people")
           .mayOnlyBeAccessedByLayers("match", "snapshot", "check", "audit")
           .whereLayer("read")
           .mayOnlyBeAccessedByLayers("check", "journal", "audit")
           .whereLayer("evidence")
           .mayOnlyBeAccessedByLayers(
-              "read", "people", "access", "signin", "match", "snapshot", "check", "audit")
+              "read",
+              "people",
+              "access",
+              "signin",
+              "match",
+              "snapshot",
+              "effective",
+              "check",
+              "audit")
           .whereLayer("bits")
           .mayOnlyBeAccessedByLayers("evidence", "signin")
           .because("a newcomer reads the core from the bottom up, in the order of the work");

@@ -318,7 +318,8 @@ class DemoJourneyIT {
     view("report");
     Download csv =
         page.waitForDownload(() ->
-            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("CSV").setExact(true)).click());
+            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("CSV").setExact(true))
+                .click());
     String text = Files.readString(csv.path());
     assertThat(text.lines().filter(line -> line.contains("leaver-signed-in")).findFirst())
         .hasValueSatisfying(line ->
@@ -330,7 +331,8 @@ class DemoJourneyIT {
                     "2026-09-30"));
     Download pdf =
         page.waitForDownload(() ->
-            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("PDF").setExact(true)).click());
+            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("PDF").setExact(true))
+                .click());
     assertThat(pdf.suggestedFilename()).isEqualTo("findings-2026-06-30.pdf");
     assertThat(Files.size(pdf.path())).isGreaterThan(20_000);
   }

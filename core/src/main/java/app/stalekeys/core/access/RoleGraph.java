@@ -10,8 +10,8 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Deque;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -89,22 +89,35 @@ public final class RoleGraph {
 
   private List<Role> walk(Step start) {
     List<Role> flagged = new ArrayList<>();
-    Set<Step> seen = new HashSet<>(Set.of(start));
-    Deque<Step> open = new ArrayDeque<>(Set.of(start));
-    while (!open.isEmpty()) {
-      Step step = open.remove();
-      Role role = roles.get(step.role);
+    for (Reach reach : reachedFrom(start.role, start.scope)) {
+      Role role = roles.get(reach.role());
       if (role != null && role.isFlagged() && !flagged.contains(role)) {
         flagged.add(role);
       }
-      for (Nesting nesting : children.getOrDefault(step.role, List.of())) {
-        step.scope
+    }
+    return List.copyOf(flagged);
+  }
+
+  /// A role and the scope in which it is reached.
+  public record Reach(String role, Scope scope) {}
+
+  /// Every role that one reaches from a role held in a scope, itself first, along paths whose scopes
+  /// meet; a role may be reached in several scopes. Nearest first. Loops end where they began.
+  public List<Reach> reachedFrom(String role, Scope scope) {
+    Reach start = new Reach(role, scope);
+    Set<Reach> seen = new LinkedHashSet<>(Set.of(start));
+    Deque<Reach> open = new ArrayDeque<>(Set.of(start));
+    while (!open.isEmpty()) {
+      Reach reach = open.remove();
+      for (Nesting nesting : children.getOrDefault(reach.role, List.of())) {
+        reach
+            .scope
             .meet(nesting.scope())
-            .map(scope -> new Step(nesting.child(), scope))
+            .map(met -> new Reach(nesting.child(), met))
             .filter(seen::add)
             .ifPresent(open::add);
       }
     }
-    return List.copyOf(flagged);
+    return List.copyOf(seen);
   }
 }

@@ -116,6 +116,25 @@ public record AuditFile(
         ownChecks);
   }
 
+  /// The same audit with another path of the earlier audit folder.
+  ///
+  /// @param path null for none
+  public AuditFile comparedWith(@Nullable String path) {
+    return new AuditFile(
+        title,
+        asOf,
+        periodFrom,
+        periodTo,
+        zone,
+        applications,
+        evidence,
+        checks,
+        applicationChecks,
+        path,
+        tasks,
+        ownChecks);
+  }
+
   public AuditFile withEvidence(List<EvidenceSpec> entries) {
     return new AuditFile(
         title,

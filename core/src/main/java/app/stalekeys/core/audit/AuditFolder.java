@@ -67,6 +67,7 @@ public final class AuditFolder {
     AuditFile audit = parsed.audit();
     if (audit != null) {
       audit.evidence().forEach(spec -> folder.checkPresent(spec, issues));
+      folder.checkPrevious(audit, issues);
     }
     boolean unusable = issues.stream().anyMatch(i -> i.weight() == Issue.Weight.UNUSABLE);
     return new Opened(folder, text, unusable ? null : audit, issues);
@@ -89,6 +90,26 @@ public final class AuditFolder {
                   .formatted(Quoted.text(spec.file())),
               Place.ofFile(spec.file())));
     }
+  }
+
+  private void checkPrevious(AuditFile audit, List<Issue> issues) {
+    String previous = audit.previous();
+    if (previous != null && !Files.isRegularFile(folder.resolve(previous).resolve(FILE))) {
+      issues.add(
+          Issue.unusable(
+              "previous-missing",
+              "\"previous\" names %s, and no %s is there; give the path of the earlier audit folder, or take the key out"
+                  .formatted(Quoted.text(previous), FILE),
+              Place.ofFile(FILE)));
+    }
+  }
+
+  /// The earlier audit folder to compare with; null when the audit file names none.
+  ///
+  /// @throws IOException when it cannot be read
+  public @Nullable Opened previous(AuditFile audit) throws IOException {
+    String previous = audit.previous();
+    return previous == null ? null : open(folder.resolve(previous));
   }
 
   private boolean isInside(Path file) {

@@ -76,11 +76,32 @@ public final class AuditRun {
     Snapshot snapshot = snapshot(audit, facts);
     issues.addAll(snapshot.problems());
     issues.addAll(EvidenceQuestions.of(audit, facts));
+    issues.addAll(against(opened.folder(), audit, files));
     if (anyUnusable(issues)) {
       return new Answer.Unusable(issues);
     }
     return new Answer.Ran(
         new Outcome(audit, files, List.copyOf(facts), snapshot, examine(audit, snapshot), issues));
+  }
+
+  /// What the comparison with the earlier folder's files raises. Of those only the hashes are needed.
+  private static List<Issue> against(AuditFolder folder, AuditFile audit, List<ReadFile> files)
+      throws IOException {
+    AuditFolder.Opened previous = folder.previous(audit);
+    AuditFile earlier = previous == null ? null : previous.audit();
+    if (previous == null || earlier == null) {
+      return List.of();
+    }
+    List<EvidenceQuestions.Received> before = new ArrayList<>();
+    for (EvidenceSpec spec : earlier.evidence()) {
+      ByteSource bytes = () -> Files.newInputStream(previous.folder().file(spec));
+      before.add(new EvidenceQuestions.Received(spec, Sha256.of(bytes)));
+    }
+    List<EvidenceQuestions.Received> now =
+        files.stream()
+            .map(file -> new EvidenceQuestions.Received(file.spec(), file.sha256()))
+            .toList();
+    return EvidenceQuestions.against(now, before, earlier.asOf());
   }
 
   public static Snapshot snapshot(AuditFile audit, Collection<? extends FactSource> facts) {

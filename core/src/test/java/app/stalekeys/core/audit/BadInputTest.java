@@ -110,6 +110,13 @@ class BadInputTest {
   }
 
   @Test
+  void anEarlierFolderThatIsNotThere() {
+    assertThat(new TestAudit().accounts("account", "mo").with("previous: ../march").refusal())
+        .containsExactly(
+            "audit.yaml: \"previous\" names \"../march\", and no audit.yaml is there; give the path of the earlier audit folder, or take the key out");
+  }
+
+  @Test
   void anEmptyFile() {
     assertRefused(
         new TestAudit().evidence("{file: u.csv, kind: accounts}").bytes("u.csv", new byte[0]),

@@ -80,16 +80,13 @@ class AuditOpener {
   /// of the same audit.
   private void openPrevious(AuditFolder.Opened opened, AuditFile file, String who, Job job)
       throws IOException {
-    String previous = file.previous();
-    if (previous == null) {
-      return;
-    }
-    Path folder = opened.folder().path().resolve(previous).normalize();
-    AuditFile earlier = AuditFolder.open(folder).audit();
-    if (earlier != null
+    AuditFolder.Opened previous = opened.folder().previous(file);
+    AuditFile earlier = previous == null ? null : previous.audit();
+    if (previous != null
+        && earlier != null
         && earlier.title().equals(file.title())
         && earlier.asOf().isBefore(file.asOf())) {
-      open(folder, who, job);
+      open(previous.folder().path(), who, job);
     }
   }
 

@@ -71,13 +71,41 @@ class SavedAudit {
   }
 
   private void write(OpenSnapshot open, ZipOutputStream zip) throws IOException {
-    byte[] file = AuditFileWriter.write(open.file()).getBytes(StandardCharsets.UTF_8);
     StringBuilder hashes = new StringBuilder();
-    hashes.append(Sha256.of(file)).append("  ").append(AuditFolder.FILE).append('\n');
-    entry(zip, AuditFolder.FILE, out -> out.write(file));
+    write(open, "", zip, hashes);
+    entry(
+        zip,
+        "evidence.sha256",
+        out -> out.write(hashes.toString().getBytes(StandardCharsets.UTF_8)));
+    entry(zip, "journal.jsonl", out -> journal.read(row -> line(row, out)));
+  }
+
+  /// Writes a snapshot, and the one before it into a folder inside.
+  private void write(OpenSnapshot open, String prefix, ZipOutputStream zip, StringBuilder hashes)
+      throws IOException {
+    OpenSnapshot before = snapshots.before(open).orElse(null);
+    String earlier = before == null ? null : before.file().asOf().toString();
+    hashed(
+        zip,
+        prefix + AuditFolder.FILE,
+        AuditFileWriter.write(open.file().comparedWith(earlier)).getBytes(StandardCharsets.UTF_8),
+        hashes);
+    evidence(open, prefix, zip, hashes);
+    hashed(
+        zip,
+        prefix + KeptWords.FILE,
+        json.writerWithDefaultPrettyPrinter().writeValueAsBytes(keptWords.of(open)),
+        hashes);
+    if (before != null) {
+      write(before, prefix + earlier + "/", zip, hashes);
+    }
+  }
+
+  private void evidence(OpenSnapshot open, String prefix, ZipOutputStream zip, StringBuilder hashes)
+      throws IOException {
     Set<String> written = new HashSet<>();
     for (Evidence.Summary kept : evidence.summaries(open.id())) {
-      String path = open.file().path(kept.file());
+      String path = prefix + open.file().path(kept.file());
       if (!written.add(path)) {
         continue; // another sheet or kind of a file that is in already
       }
@@ -91,14 +119,12 @@ class SavedAudit {
             }
           });
     }
-    byte[] said = json.writerWithDefaultPrettyPrinter().writeValueAsBytes(keptWords.of(open));
-    hashes.append(Sha256.of(said)).append("  ").append(KeptWords.FILE).append('\n');
-    entry(zip, KeptWords.FILE, out -> out.write(said));
-    entry(
-        zip,
-        "evidence.sha256",
-        out -> out.write(hashes.toString().getBytes(StandardCharsets.UTF_8)));
-    entry(zip, "journal.jsonl", out -> journal.read(row -> line(row, out)));
+  }
+
+  private static void hashed(ZipOutputStream zip, String name, byte[] bytes, StringBuilder hashes)
+      throws IOException {
+    hashes.append(Sha256.of(bytes)).append("  ").append(name).append('\n');
+    entry(zip, name, out -> out.write(bytes));
   }
 
   private void line(JournalEntry entry, OutputStream out) {
