@@ -39,7 +39,7 @@ public final class Interpreter {
   }
 
   /// Rows by which the shape of dates is assumed at first.
-  private static final long FIRST_ROWS = 20_000;
+  private static final long FIRST_ROWS = 4_000;
 
   private final EvidenceSpec spec;
   private final RawRecords records;

@@ -7,6 +7,7 @@ import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.evidence.TieOut;
 import app.stalekeys.core.source.Issue;
+import app.stalekeys.reports.EffectiveCsv;
 import app.stalekeys.reports.FindingsCsv;
 import app.stalekeys.reports.FindingsJson;
 import app.stalekeys.reports.FindingsPdf;
@@ -19,6 +20,7 @@ import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -69,6 +71,11 @@ final class ExamineCommand implements Callable<Integer> {
       split = ",",
       description = "pdf, csv: also write the findings report as findings.pdf, findings.csv.")
   private List<String> reports = List.of();
+
+  @Option(
+      names = "--effective",
+      description = "Also write effective.csv: what every account can do.")
+  private boolean effective;
 
   @Spec private CommandSpec spec;
 
@@ -125,6 +132,11 @@ final class ExamineCommand implements Callable<Integer> {
     Files.createDirectories(out);
     put("findings.json", stream -> FindingsJson.write(outcome, stream));
     put("tie-out.json", stream -> TieOutJson.write(outcome, stream));
+    if (effective) {
+      List<Issue> problems = new ArrayList<>();
+      put("effective.csv", stream -> problems.addAll(EffectiveCsv.write(outcome, stream)));
+      problems.forEach(problem -> spec.commandLine().getErr().println(problem.line()));
+    }
     FindingsReport report = FindingsReport.of(outcome);
     for (Report format : chosen) {
       switch (format) {

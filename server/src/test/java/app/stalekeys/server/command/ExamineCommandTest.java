@@ -84,6 +84,40 @@ class ExamineCommandTest {
   }
 
   @Test
+  void whatEveryAccountCanDoIsWrittenSortedAndNeutral(@TempDir Path folder) throws Exception {
+    Files.writeString(
+        folder.resolve("audit.yaml"),
+        """
+        audit: E
+        as-of: 2026-06-30
+        applications:
+          - id: b
+            name: B
+            levels: [read, update]
+            evidence:
+              - {file: a.csv, kind: accounts}
+              - {file: g.csv, kind: grants}
+          - {id: a, name: A}
+        """);
+    Files.writeString(folder.resolve("a.csv"), "account,status\n=mo,enabled\nib,locked\n");
+    Files.writeString(
+        folder.resolve("g.csv"),
+        "holder,holder-type,resource,action,effect,scope\n=mo,account,\"Pay, out\",update,,S\n=mo,account,\"Pay, out\",update,,N\n=mo,account,\"Pay, out\",update,deny,N/x\nib,account,\"Pay, out\",read,,\n");
+    Path out = folder.resolve("out");
+    CommandLineRun run =
+        CommandLineRun.of("examine", folder.toString(), "--out", out.toString(), "--effective");
+    assertThat(run.exit()).as(run.err()).isZero();
+    assertThat(Files.readString(out.resolve("effective.csv")))
+        .isEqualTo(
+            """
+            application,account,resource,action,scope,except,state
+            b,'=mo,"Pay, out",read,N|S,,usable
+            b,'=mo,"Pay, out",update,N|S,N/x,usable
+            b,ib,"Pay, out",read,,,held
+            """);
+  }
+
+  @Test
   void exitCodes(@TempDir Path folder) throws Exception {
     Path demo = folder.resolve("demo");
     DemoAudit.write(demo, DemoAudit.SEED);

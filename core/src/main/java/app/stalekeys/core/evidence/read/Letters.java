@@ -4,7 +4,6 @@ import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
 import app.stalekeys.core.source.UnusableSourceException;
-import java.io.BufferedInputStream;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
@@ -118,13 +117,17 @@ record Letters(Charset charset, int markBytes, String why) {
   }
 
   private static long firstByteOutside1252(ByteSource source) throws IOException {
-    try (InputStream in = new BufferedInputStream(source.open(), 1 << 16)) {
-      long line = 1;
-      for (int b = in.read(); b >= 0; b = in.read()) {
-        if (b == '\n') {
-          line++;
-        } else if (NOT_IN_1252.indexOf(b) >= 0 || b == 0) {
-          return line;
+    byte[] piece = new byte[1 << 16];
+    long line = 1;
+    try (InputStream in = source.open()) {
+      for (int got = in.read(piece); got >= 0; got = in.read(piece)) {
+        for (int i = 0; i < got; i++) {
+          byte b = piece[i];
+          if (b == '\n') {
+            line++;
+          } else if (b <= 0 && (b == 0 || NOT_IN_1252.indexOf(b & 0xFF) >= 0)) {
+            return line;
+          }
         }
       }
       return 0;
