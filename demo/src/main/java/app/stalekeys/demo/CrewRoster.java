@@ -130,7 +130,7 @@ final class CrewRoster {
       }
       for (LocalDate day = LocalDate.of(2026, 1, 1);
           !day.isAfter(DemoAudit.AS_OF);
-          day = day.plusDays(1 + random.nextInt(2))) {
+          day = day.plusDays(2 + random.nextInt(2))) {
         LocalDateTime at = day.atTime(5, 30).plusSeconds(random.nextInt(50_000));
         times.add(at);
         lines.add(

@@ -63,7 +63,7 @@ final class OfficeLists {
         day = day.plusDays(1)) {
       int second = 5 * 3600;
       for (Worker worker : staff) {
-        if (random.nextInt(100) < 34 && !worker.start().isAfter(day)) {
+        if (random.nextInt(100) < 22 && !worker.start().isAfter(day)) {
           second += 1 + random.nextInt(150);
           boolean fails = random.nextInt(100) < 4;
           log.append(

@@ -113,7 +113,7 @@ final class TicketDesk {
       if (user.enabled && !user.number.equals(purser.number())) {
         for (LocalDate day = LocalDate.of(2026, 1, 1);
             !day.isAfter(lastDay(company, user));
-            day = day.plusDays(1 + random.nextInt(3))) {
+            day = day.plusDays(2 + random.nextInt(3))) {
           boolean fails = random.nextInt(100) < 4;
           events.add(entry(day.atTime(6, 0).plusMinutes(random.nextInt(700)), user, fails));
         }

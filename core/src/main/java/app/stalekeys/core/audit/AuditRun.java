@@ -10,10 +10,12 @@ import app.stalekeys.core.evidence.read.Sha256;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Issue;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.function.Function;
 
 /// Does a whole audit: the folder in, the results out. The server calls [#examine] with the facts it
 /// keeps; the command line calls [#run] with a folder. Both come to the same findings.
@@ -52,7 +54,25 @@ public final class AuditRun {
 
   private AuditRun() {}
 
+  /// How the files of a folder are read: one after the other, or several at once. The results stand in
+  /// the order of the files either way.
+  public interface Reading {
+    <T, R> List<R> each(List<T> files, Function<T, R> read);
+  }
+
+  /// One file after the other.
   public static Answer run(AuditFolder.Opened opened) throws IOException {
+    return run(
+        opened,
+        new Reading() {
+          @Override
+          public <T, R> List<R> each(List<T> files, Function<T, R> read) {
+            return files.stream().map(read).toList();
+          }
+        });
+  }
+
+  public static Answer run(AuditFolder.Opened opened, Reading reading) throws IOException {
     AuditFile audit = opened.audit();
     if (audit == null) {
       return new Answer.Unusable(opened.issues());
@@ -60,15 +80,14 @@ public final class AuditRun {
     List<Issue> issues = new ArrayList<>(opened.issues());
     List<ReadFile> files = new ArrayList<>();
     List<HeldFacts> facts = new ArrayList<>();
-    for (EvidenceSpec spec : audit.evidence()) {
-      ByteSource bytes = () -> Files.newInputStream(opened.folder().file(spec));
-      HeldFacts held = new HeldFacts(spec.entry(), spec.application());
-      String sha256 = Sha256.of(bytes);
-      EvidenceReader.Read read = EvidenceReader.read(spec, bytes, audit.zone(), held);
-      held.served(read.fields());
-      issues.addAll(read.issues());
-      files.add(new ReadFile(spec, sha256, read, held.rejects()));
-      facts.add(held);
+    try {
+      for (Held held : reading.each(audit.evidence(), spec -> read(opened, audit, spec))) {
+        issues.addAll(held.file.read().issues());
+        files.add(held.file);
+        facts.add(held.facts);
+      }
+    } catch (UncheckedIOException failed) {
+      throw failed.getCause();
     }
     if (anyUnusable(issues)) {
       return new Answer.Unusable(issues);
@@ -82,6 +101,21 @@ public final class AuditRun {
     }
     return new Answer.Ran(
         new Outcome(audit, files, List.copyOf(facts), snapshot, examine(audit, snapshot), issues));
+  }
+
+  private record Held(ReadFile file, HeldFacts facts) {}
+
+  private static Held read(AuditFolder.Opened opened, AuditFile audit, EvidenceSpec spec) {
+    ByteSource bytes = () -> Files.newInputStream(opened.folder().file(spec));
+    HeldFacts held = new HeldFacts(spec.entry(), spec.application());
+    try {
+      String sha256 = Sha256.of(bytes);
+      EvidenceReader.Read read = EvidenceReader.read(spec, bytes, audit.zone(), held);
+      held.served(read.fields());
+      return new Held(new ReadFile(spec, sha256, read, held.rejects()), held);
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    }
   }
 
   /// What the comparison with the earlier folder's files raises. Of those only the hashes are needed.
