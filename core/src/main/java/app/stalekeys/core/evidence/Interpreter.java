@@ -144,15 +144,6 @@ public final class Interpreter {
     }
   }
 
-  /// Ends a walk when enough was seen.
-  private static final class Enough extends RuntimeException {
-    private static final long serialVersionUID = 1;
-
-    Enough() {
-      super(null, null, false, false);
-    }
-  }
-
   private void conclude(
       ColumnMap map, int position, MomentScan scan, Map<Integer, MomentShape> shapes) {
     Issue issue = scan.issue();

@@ -239,15 +239,6 @@ public final class Preview {
 
   private record Kept(long row, List<List<String>> cells, @Nullable String reason) {}
 
-  /// Ends the walk when enough was seen.
-  private static final class Enough extends RuntimeException {
-    private static final long serialVersionUID = 1;
-
-    Enough() {
-      super(null, null, false, false);
-    }
-  }
-
   private Row row(Kept kept) {
     List<Cell> cells = new ArrayList<>();
     String reason = kept.reason();
