@@ -24,6 +24,7 @@ public final class RoleGraph {
 
   private final Map<String, Role> roles = new LinkedHashMap<>();
   private final Map<String, List<Nesting>> children = new HashMap<>();
+  private final Map<String, List<Nesting>> parents = new HashMap<>();
   private final Map<Step, List<Role>> flaggedFrom = new HashMap<>();
 
   private record Step(String role, Scope scope) {}
@@ -65,6 +66,17 @@ public final class RoleGraph {
     name(nesting.parent(), nesting.place());
     name(nesting.child(), nesting.place());
     children.computeIfAbsent(nesting.parent(), key -> new ArrayList<>()).add(nesting);
+    parents.computeIfAbsent(nesting.child(), key -> new ArrayList<>()).add(nesting);
+  }
+
+  /// The rows by which a role includes others, in the order of the files.
+  public List<Nesting> childrenOf(String role) {
+    return children.getOrDefault(role, List.of());
+  }
+
+  /// The rows by which others include a role, in the order of the files.
+  public List<Nesting> parentsOf(String role) {
+    return parents.getOrDefault(role, List.of());
   }
 
   /// The role of that id, made up without flags when no file defines it.
@@ -109,7 +121,7 @@ public final class RoleGraph {
     Deque<Reach> open = new ArrayDeque<>(Set.of(start));
     while (!open.isEmpty()) {
       Reach reach = open.remove();
-      for (Nesting nesting : children.getOrDefault(reach.role, List.of())) {
+      for (Nesting nesting : childrenOf(reach.role)) {
         reach
             .scope
             .meet(nesting.scope())

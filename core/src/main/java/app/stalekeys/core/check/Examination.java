@@ -80,7 +80,7 @@ public final class Examination {
   /// Begins a finding about an account: name, person and privilege are among its figures, and its row
   /// in the accounts file is the first evidence.
   public Draft flag(Account account, Severity severity) {
-    List<Place> grounds = access.privileges(account).stream().map(Privilege::assignment).toList();
+    List<Place> grounds = access.privileges(account).stream().map(Privilege::place).toList();
     Draft draft = new Draft(Subject.account(account.key()), severity, grounds);
     draft.fact("name", account.name());
     Match match = access.match(account);
@@ -91,10 +91,7 @@ public final class Examination {
       draft.fact("matchedBy", match.rule().words());
     }
     List<String> roles =
-        access.privileges(account).stream()
-            .map(privilege -> privilege.role().id())
-            .distinct()
-            .toList();
+        access.privileges(account).stream().map(Privilege::words).distinct().toList();
     if (!roles.isEmpty()) {
       draft.fact("privilegedBy", roles);
     }

@@ -1,13 +1,13 @@
 package app.stalekeys.core.effective;
 
 import app.stalekeys.core.access.Account;
+import app.stalekeys.core.access.AccountBook;
 import app.stalekeys.core.access.Assignment;
 import app.stalekeys.core.access.Role;
 import app.stalekeys.core.access.RoleGraph;
 import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.evidence.Answer;
 import app.stalekeys.core.evidence.FactSource;
-import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.source.CodePoints;
 import app.stalekeys.core.source.Issue;
 import java.time.LocalDate;
@@ -15,9 +15,13 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 
 /// The effective permissions of one application on one date.
 ///
@@ -32,137 +36,290 @@ import java.util.function.Consumer;
 /// 2. what a deny covers is taken away; a deny that lies strictly inside a scope stays as an exception;
 /// 3. what another of its scopes covers is left out.
 ///
-/// Costs one walk a pair of role and scope, and a few bitset operations a pair of scopes and account.
-/// Not for use by several threads: it remembers what it walked.
+/// Costs one walk a pair of role and scope, and a few bitset operations a pair of scopes and set of
+/// holdings: accounts that hold the same roles in the same scopes, and nothing of their own, share one
+/// result. Built whole at once; safe for use by several threads.
 public final class EffectiveAccess {
 
   /// One permission of one account.
   ///
   /// @param scopes where it holds, the smallest set, sorted; everywhere is the empty path
   /// @param except what is taken out of those scopes, the smallest set, sorted
-  public record Line(
-      Account account, Permission permission, List<String> scopes, List<String> except) {
+  public record Line(Permission permission, List<String> scopes, List<String> except) {
     public Line {
       scopes = List.copyOf(scopes);
       except = List.copyOf(except);
     }
   }
 
-  /// What a role held in a scope, or an account itself, adds and removes.
-  private static final class Layers {
-    private final ScopedSets allowed = new ScopedSets();
-    private final ScopedSets denied = new ScopedSets();
-    private final ScopedSets ceiling = new ScopedSets();
-    private boolean reachesCeiling;
-
-    void addAll(Layers other) {
-      allowed.addAll(other.allowed);
-      denied.addAll(other.denied);
-      ceiling.addAll(other.ceiling);
-      reachesCeiling |= other.reachesCeiling;
+  /// What one set of holdings comes to.
+  private record Result(Layers layers, ScopedSets left, BitSet permissions) {
+    static Result of(Layers layers) {
+      ScopedSets left = layers.combined();
+      return new Result(layers, left, left.permissions());
     }
   }
 
-  private final ApplicationAccess access;
+  private static final Result NOTHING = Result.of(new Layers());
+
+  private final RoleGraph roles;
   private final LocalDate asOf;
   private final Universe universe;
+  private final List<Grant> grants;
+  private final List<Assignment> assignments;
   private final Map<String, List<Grant>> byRole = new HashMap<>();
-  private final Map<Integer, List<Grant>> byAccount = new HashMap<>();
-  private final Map<Integer, List<Assignment>> assignments = new HashMap<>();
-  private final Map<RoleGraph.Reach, Layers> walked = new HashMap<>();
+  private final Map<RoleGraph.Reach, Layers> walked = new ConcurrentHashMap<>();
+  private final Map<String, Result> ofRoles = new ConcurrentHashMap<>();
+
+  /// By [Account#index()].
+  private final Result[] byAccount;
 
   private EffectiveAccess(
-      ApplicationAccess access, LocalDate asOf, List<Grant> grants, Universe universe) {
-    this.access = access;
+      int accounts,
+      RoleGraph roles,
+      List<Assignment> assignments,
+      LocalDate asOf,
+      List<Grant> grants,
+      Universe universe) {
+    this.roles = roles;
     this.asOf = asOf;
     this.universe = universe;
+    this.grants = List.copyOf(grants);
+    this.assignments = assignments;
+    Map<Integer, List<Grant>> direct = new HashMap<>();
     for (Grant grant : grants) {
       Account account = grant.account();
-      if (!grant.isCurrent(asOf)) {
-        continue;
-      }
-      if (account == null) {
-        byRole.computeIfAbsent(grant.role(), key -> new ArrayList<>()).add(grant);
-      } else {
-        byAccount.computeIfAbsent(account.index(), key -> new ArrayList<>()).add(grant);
-      }
-    }
-    for (Assignment assignment : access.assignments()) {
-      if (assignment.isCurrent(asOf)) {
-        assignments
-            .computeIfAbsent(assignment.account().index(), key -> new ArrayList<>())
-            .add(assignment);
+      if (grant.isCurrent(asOf)) {
+        if (account == null) {
+          byRole.computeIfAbsent(grant.role(), key -> new ArrayList<>()).add(grant);
+        } else {
+          direct.computeIfAbsent(account.index(), key -> new ArrayList<>()).add(grant);
+        }
       }
     }
+    this.byAccount = results(accounts, direct);
   }
 
   /// @param sources the application's own facts
+  /// @param levels the application's levels, lowest first
   /// @param problems receives grants that point at nothing
   public static EffectiveAccess of(
-      ApplicationAccess access,
+      AccountBook book,
+      RoleGraph roles,
+      List<Assignment> assignments,
       Collection<? extends FactSource> sources,
+      List<String> levels,
       LocalDate asOf,
       List<Issue> problems) {
-    List<Grant> grants = Grants.read(sources, access.book(), access.roles(), problems);
-    Universe universe = Universe.of(sources, grants, access.application().levels());
-    return new EffectiveAccess(access, asOf, grants, universe);
+    List<Grant> grants = Grants.read(sources, book, roles, problems);
+    Universe universe = Universe.of(sources, grants, levels);
+    return new EffectiveAccess(book.accounts().size(), roles, assignments, asOf, grants, universe);
+  }
+
+  private Result[] results(int accounts, Map<Integer, List<Grant>> direct) {
+    Map<Integer, Set<RoleGraph.Reach>> held = new HashMap<>();
+    for (Assignment assignment : assignments) {
+      if (assignment.isCurrent(asOf)) {
+        held.computeIfAbsent(assignment.account().index(), key -> new HashSet<>())
+            .add(new RoleGraph.Reach(assignment.role(), assignment.scope()));
+      }
+    }
+    Map<Set<RoleGraph.Reach>, Result> shared = new HashMap<>();
+    Result[] results = new Result[accounts];
+    for (int i = 0; i < accounts; i++) {
+      Set<RoleGraph.Reach> holdings = held.getOrDefault(i, Set.of());
+      List<Grant> own = direct.getOrDefault(i, List.of());
+      if (own.isEmpty()) {
+        results[i] =
+            holdings.isEmpty()
+                ? NOTHING
+                : shared.computeIfAbsent(holdings, key -> Result.of(union(key)));
+      } else {
+        Layers layers = union(holdings);
+        own.forEach(grant -> add(grant, Scope.EVERYWHERE, layers, layers.direct));
+        results[i] = Result.of(layers);
+      }
+    }
+    return results;
+  }
+
+  private Layers union(Set<RoleGraph.Reach> holdings) {
+    Layers layers = new Layers();
+    holdings.forEach(reach -> layers.addAll(walk(reach)));
+    return layers;
+  }
+
+  /// The permissions that the application has.
+  public Universe universe() {
+    return universe;
+  }
+
+  /// Every grant row, also those out of their window, in the order of the files.
+  public List<Grant> grants() {
+    return grants;
   }
 
   /// Calls `receiver` once a permission of the account, by resource and action in code-point order.
   public void forEach(Account account, Consumer<Line> receiver) {
-    Layers layers = layers(account);
-    ScopedSets limited =
-        layers.reachesCeiling ? layers.allowed.limitedTo(layers.ceiling) : layers.allowed;
-    ScopedSets left = limited.without(layers.denied).smallest();
-    BitSet permissions = left.permissions();
-    for (int number = permissions.nextSetBit(0);
+    Result result = byAccount[account.index()];
+    for (int number = result.permissions.nextSetBit(0);
         number >= 0;
-        number = permissions.nextSetBit(number + 1)) {
-      List<Scope> scopes = left.scopes(number);
-      receiver.accept(
-          new Line(
-              account,
-              universe.at(number),
-              sorted(scopes),
-              sorted(exceptions(scopes, layers.denied.scopes(number)))));
+        number = result.permissions.nextSetBit(number + 1)) {
+      receiver.accept(line(result, number));
     }
   }
 
-  private Layers layers(Account account) {
-    Layers layers = new Layers();
-    for (Assignment assignment : assignments.getOrDefault(account.index(), List.of())) {
-      layers.addAll(
-          walked.computeIfAbsent(
-              new RoleGraph.Reach(assignment.role(), assignment.scope()), this::walk));
+  /// Where the account holds a permission; null when it does not.
+  public @Nullable Line line(Account account, int permission) {
+    Result result = byAccount[account.index()];
+    return result.permissions.get(permission) ? line(result, permission) : null;
+  }
+
+  private Line line(Result result, int number) {
+    List<Scope> scopes = result.left.scopes(number);
+    return new Line(
+        universe.at(number),
+        sorted(scopes),
+        sorted(exceptions(scopes, result.layers.denied.scopes(number))));
+  }
+
+  /// The numbers of the permissions that the account holds somewhere. Not to be changed by the caller.
+  public BitSet permissions(Account account) {
+    return byAccount[account.index()].permissions;
+  }
+
+  /// Where the account holds a permission and what is taken out of it; no area when it does not.
+  public Area area(Account account, int permission) {
+    return area(byAccount[account.index()], permission);
+  }
+
+  private static Area area(Result result, int permission) {
+    List<Scope> scopes = result.left.scopes(permission);
+    return new Area(scopes, exceptions(scopes, result.layers.denied.scopes(permission)));
+  }
+
+  /// What an account with this role, without scope and with nothing else, would hold.
+  public BitSet ofRole(String role) {
+    return resultOf(role).permissions;
+  }
+
+  /// Where an account with this role, without scope and with nothing else, would hold a permission.
+  public Area areaOfRole(String role, int permission) {
+    return area(resultOf(role), permission);
+  }
+
+  private Result resultOf(String role) {
+    return ofRoles.computeIfAbsent(
+        role, key -> Result.of(walk(new RoleGraph.Reach(key, Scope.EVERYWHERE))));
+  }
+
+  /// Why the account can, or cannot, do a thing.
+  ///
+  /// @param within the part of the organisation asked about; null for any
+  public Trace trace(Account account, int permission, @Nullable Scope within) {
+    return new Tracer(this, account, permission, within).trace();
+  }
+
+  /// In which manner an account holds, or does not hold, a permission.
+  ///
+  /// @param held whether it remains
+  /// @param direct allowed by a grant to the account itself
+  /// @param byRole allowed by a role it was given
+  /// @param nested allowed by a role that one of its roles includes
+  /// @param byLevel allowed only by a higher level or a pattern, never by its own name
+  /// @param limited a ceiling takes some or all of it
+  /// @param denied a deny takes some or all of it
+  public record Manner(
+      boolean held,
+      boolean direct,
+      boolean byRole,
+      boolean nested,
+      boolean byLevel,
+      boolean limited,
+      boolean denied) {
+
+    /// Whether anything speaks of the permission at all.
+    public boolean isBlank() {
+      return !held && !direct && !byRole && !nested && !denied;
     }
-    byAccount
-        .getOrDefault(account.index(), List.of())
-        .forEach(grant -> add(grant, Scope.EVERYWHERE, layers));
-    return layers;
+  }
+
+  public Manner manner(Account account, int permission) {
+    Result result = byAccount[account.index()];
+    Layers layers = result.layers;
+    boolean allowed = !layers.allowed.scopes(permission).isEmpty();
+    boolean limited =
+        allowed
+            && layers.reachesCeiling
+            && !new HashSet<>(layers.allowed.limitedTo(layers.ceiling).scopes(permission))
+                .equals(new HashSet<>(layers.allowed.scopes(permission)));
+    return new Manner(
+        result.permissions.get(permission),
+        layers.direct.get(permission),
+        layers.byRole.get(permission),
+        layers.nested.get(permission),
+        allowed && !layers.named.get(permission),
+        limited,
+        !layers.denied.scopes(permission).isEmpty());
+  }
+
+  /// The ceilings' scopes of a permission; null when the account reaches no ceiling.
+  @Nullable List<Scope> ceilings(Account account, int permission) {
+    Layers layers = byAccount[account.index()].layers;
+    return layers.reachesCeiling ? layers.ceiling.scopes(permission) : null;
+  }
+
+  List<Scope> denies(Account account, int permission) {
+    return byAccount[account.index()].layers.denied.scopes(permission);
+  }
+
+  List<Assignment> assignments() {
+    return assignments;
+  }
+
+  RoleGraph roles() {
+    return roles;
+  }
+
+  LocalDate asOf() {
+    return asOf;
   }
 
   private Layers walk(RoleGraph.Reach start) {
+    return walked.computeIfAbsent(start, this::walkAnew);
+  }
+
+  private Layers walkAnew(RoleGraph.Reach start) {
     Layers layers = new Layers();
-    for (RoleGraph.Reach reach : access.roles().reachedFrom(start.role(), start.scope())) {
-      Role role = access.roles().role(reach.role());
+    for (RoleGraph.Reach reach : roles.reachedFrom(start.role(), start.scope())) {
+      BitSet manner = reach.role().equals(start.role()) ? layers.byRole : layers.nested;
+      Role role = roles.role(reach.role());
       if (role != null && role.everything() == Answer.YES) {
         layers.allowed.add(reach.scope(), universe.everything());
+        manner.or(universe.everything());
       }
       byRole
           .getOrDefault(reach.role(), List.of())
-          .forEach(grant -> add(grant, reach.scope(), layers));
+          .forEach(grant -> add(grant, reach.scope(), layers, manner));
     }
     return layers;
   }
 
-  private void add(Grant grant, Scope held, Layers layers) {
+  private void add(Grant grant, Scope held, Layers layers, BitSet manner) {
     Scope scope = held.meet(grant.scope()).orElse(null);
     if (scope == null) {
       return;
     }
     BitSet members = universe.expand(grant.permission(), grant.effect());
     switch (grant.effect()) {
-      case ALLOW -> layers.allowed.add(scope, members);
+      case ALLOW -> {
+        layers.allowed.add(scope, members);
+        manner.or(members);
+        int named = universe.number(grant.permission());
+        if (named >= 0) {
+          layers.named.set(named);
+        }
+      }
       case DENY -> layers.denied.add(scope, members);
       case CEILING -> {
         layers.reachesCeiling = true;

@@ -6,6 +6,7 @@ import app.stalekeys.core.evidence.Kind;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -14,21 +15,26 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 
 /// The permissions that an application has: those of its catalogue, and every concrete one that a
 /// grant, a use or a recorded task names. Numbered in their order, so that sets of them are bitsets and
-/// come out sorted.
-final class Universe {
+/// come out sorted. Safe for use by several threads.
+public final class Universe {
 
   private final List<Permission> permissions;
   private final Map<String, Map<String, Integer>> byResource = new TreeMap<>();
+  private final Map<Permission, PermissionDetail> details;
   private final List<String> levels;
-  private final Map<Expansion, BitSet> expanded = new HashMap<>();
+  private final Map<Expansion, BitSet> expanded = new ConcurrentHashMap<>();
 
   private record Expansion(Permission pattern, boolean upwards) {}
 
-  private Universe(TreeSet<Permission> all, List<String> levels) {
+  private Universe(
+      TreeSet<Permission> all, Map<Permission, PermissionDetail> details, List<String> levels) {
     this.permissions = List.copyOf(all);
+    this.details = details;
     this.levels = levels;
     for (int i = 0; i < permissions.size(); i++) {
       Permission one = permissions.get(i);
@@ -40,16 +46,29 @@ final class Universe {
   static Universe of(
       Collection<? extends FactSource> sources, Collection<Grant> grants, List<String> levels) {
     TreeSet<Permission> all = new TreeSet<>();
+    Map<Permission, PermissionDetail> details = new HashMap<>();
     for (FactSource source : sources) {
+      FactCursor.forEach(
+          source, Kind.PERMISSIONS, row -> details.put(permission(row), detail(row)));
       for (Kind kind : List.of(Kind.PERMISSIONS, Kind.USAGE, Kind.TASK_TRACES)) {
-        FactCursor.forEach(
-            source,
-            kind,
-            row -> add(new Permission(row.text("resource"), row.text("action")), all));
+        FactCursor.forEach(source, kind, row -> add(permission(row), all));
       }
     }
     grants.forEach(grant -> add(grant.permission(), all));
-    return new Universe(all, levels);
+    return new Universe(all, details, levels);
+  }
+
+  private static Permission permission(FactCursor row) {
+    return new Permission(row.text("resource"), row.text("action"));
+  }
+
+  private static PermissionDetail detail(FactCursor row) {
+    return new PermissionDetail(
+        row.text("name"),
+        Sensitivity.of(row.text("sensitivity")),
+        row.text("category"),
+        row.text("licence"),
+        row.place());
   }
 
   private static void add(Permission permission, Set<Permission> all) {
@@ -58,12 +77,51 @@ final class Universe {
     }
   }
 
-  int size() {
+  public int size() {
     return permissions.size();
   }
 
-  Permission at(int number) {
+  public Permission at(int number) {
     return permissions.get(number);
+  }
+
+  /// All of them, in their order.
+  public List<Permission> permissions() {
+    return permissions;
+  }
+
+  /// The number of a permission; -1 when the application has none such.
+  public int number(Permission permission) {
+    return byResource
+        .getOrDefault(permission.resource(), Map.of())
+        .getOrDefault(permission.action(), -1);
+  }
+
+  /// What the catalogue says of a permission; null when it does not list it.
+  public @Nullable PermissionDetail detail(int number) {
+    return details.get(permissions.get(number));
+  }
+
+  /// UNKNOWN when the catalogue does not say.
+  public Sensitivity sensitivity(int number) {
+    PermissionDetail detail = detail(number);
+    return detail == null ? Sensitivity.UNKNOWN : detail.sensitivity();
+  }
+
+  /// The permissions at or above a sensitivity.
+  public BitSet atLeast(Sensitivity least) {
+    BitSet found = new BitSet(permissions.size());
+    for (int i = 0; i < permissions.size(); i++) {
+      if (sensitivity(i).compareTo(least) >= 0) {
+        found.set(i);
+      }
+    }
+    return found;
+  }
+
+  /// The numbers of all actions on a resource itself.
+  public Collection<Integer> on(String resource) {
+    return Collections.unmodifiableCollection(byResource.getOrDefault(resource, Map.of()).values());
   }
 
   /// All of them.
@@ -73,17 +131,21 @@ final class Universe {
     return all;
   }
 
+  /// The members that a pattern names, without regard to levels: what a task or a search means by it.
+  public BitSet named(Permission pattern) {
+    return members(pattern, Set.of(pattern.action()));
+  }
+
   /// The members that a pattern means. Of levels, an allow or a ceiling covers the lower ones too, a
   /// deny the higher ones. Not to be changed by the caller.
   BitSet expand(Permission pattern, Grant.Effect effect) {
     return expanded.computeIfAbsent(
-        new Expansion(pattern, effect == Grant.Effect.DENY), this::expand);
+        new Expansion(pattern, effect == Grant.Effect.DENY),
+        expansion -> members(pattern, actions(pattern.action(), expansion.upwards)));
   }
 
-  private BitSet expand(Expansion expansion) {
+  private BitSet members(Permission pattern, Set<String> actions) {
     BitSet members = new BitSet(permissions.size());
-    Permission pattern = expansion.pattern;
-    Set<String> actions = actions(pattern.action(), expansion.upwards);
     boolean concrete = !pattern.resource().endsWith("*");
     Collection<String> resources = concrete ? List.of(pattern.resource()) : byResource.keySet();
     for (String resource : resources) {

@@ -3,8 +3,8 @@ package app.stalekeys.core.snapshot;
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.AccountBook;
 import app.stalekeys.core.access.Assignment;
-import app.stalekeys.core.access.Role;
 import app.stalekeys.core.access.RoleGraph;
+import app.stalekeys.core.effective.EffectiveAccess;
 import app.stalekeys.core.match.Match;
 import app.stalekeys.core.signin.SignInLog;
 import app.stalekeys.core.source.Place;
@@ -22,12 +22,16 @@ public record ApplicationAccess(
     RoleGraph roles,
     List<Assignment> assignments,
     @Nullable Match[] matches,
+    EffectiveAccess effective,
     List<List<Privilege>> privileges,
     SignInLog signIns,
     SignInLog.LastSuccesses lastSuccesses) {
 
-  /// Why an account is privileged: the flagged role it reaches, and the assignment it starts from.
-  public record Privilege(Role role, Place assignment) {}
+  /// Why an account is privileged.
+  ///
+  /// @param words the flagged role it reaches, or the critical permission it holds
+  /// @param place the assignment it starts from, or the permission's row in the catalogue
+  public record Privilege(String words, Place place) {}
 
   public List<Account> accounts() {
     return book.accounts();
@@ -37,8 +41,8 @@ public record ApplicationAccess(
     return matches[account.index()];
   }
 
-  /// Whether the account reaches a role flagged privileged or everything through an assignment that
-  /// holds on the as-of date, whatever the account's own state.
+  /// Whether the account reaches a role flagged privileged or everything, or holds a permission of
+  /// critical sensitivity, on the as-of date, whatever the account's own state.
   public boolean isPrivileged(Account account) {
     return !privileges.get(account.index()).isEmpty();
   }

@@ -6,6 +6,11 @@ import app.stalekeys.core.access.Assignment;
 import app.stalekeys.core.access.Role;
 import app.stalekeys.core.access.RoleGraph;
 import app.stalekeys.core.access.Scope;
+import app.stalekeys.core.effective.EffectiveAccess;
+import app.stalekeys.core.effective.Permission;
+import app.stalekeys.core.effective.PermissionDetail;
+import app.stalekeys.core.effective.Sensitivity;
+import app.stalekeys.core.effective.Universe;
 import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
@@ -13,15 +18,18 @@ import app.stalekeys.core.match.Match;
 import app.stalekeys.core.match.Matcher;
 import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.signin.SignInLog;
+import app.stalekeys.core.snapshot.ApplicationAccess.Privilege;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -60,6 +68,8 @@ final class ApplicationBuilder {
     RoleGraph roles = RoleGraph.read(own);
     Undefined undefined = new Undefined(application.name());
     List<Assignment> assignments = assignments(book, roles, undefined);
+    EffectiveAccess effective =
+        EffectiveAccess.of(book, roles, assignments, own, application.levels(), asOf, problems);
     SignInLog log = new SignInLog(own, book, end);
     problems.addAll(undefined.problems());
     problems.addAll(missingDirectories(book));
@@ -70,7 +80,8 @@ final class ApplicationBuilder {
         roles,
         assignments,
         matches(book),
-        privileges(book, roles, assignments),
+        effective,
+        privileges(book, roles, assignments, effective),
         log,
         log.lastSuccesses());
   }
@@ -129,20 +140,35 @@ final class ApplicationBuilder {
     return book.accounts().stream().map(matcher::match).toArray(Match[]::new);
   }
 
-  private List<List<ApplicationAccess.Privilege>> privileges(
-      AccountBook book, RoleGraph roles, List<Assignment> assignments) {
-    List<List<ApplicationAccess.Privilege>> privileges = new ArrayList<>();
+  private List<List<Privilege>> privileges(
+      AccountBook book, RoleGraph roles, List<Assignment> assignments, EffectiveAccess effective) {
+    List<List<Privilege>> privileges = new ArrayList<>();
     book.accounts().forEach(account -> privileges.add(new ArrayList<>(0)));
     for (Assignment assignment : assignments) {
       if (assignment.isCurrent(asOf)) {
         for (Role role : roles.flaggedFrom(assignment.role(), assignment.scope())) {
           privileges
               .get(assignment.account().index())
-              .add(new ApplicationAccess.Privilege(role, assignment.place()));
+              .add(new Privilege(role.id(), assignment.place()));
         }
       }
     }
+    Universe universe = effective.universe();
+    BitSet critical = universe.atLeast(Sensitivity.CRITICAL);
+    for (Account account : book.accounts()) {
+      BitSet held = (BitSet) critical.clone();
+      held.and(effective.permissions(account));
+      held.stream()
+          .mapToObj(number -> privilege(universe, number))
+          .forEach(privileges.get(account.index())::add);
+    }
     return privileges;
+  }
+
+  private static Privilege privilege(Universe universe, int number) {
+    Permission permission = universe.at(number);
+    PermissionDetail detail = Objects.requireNonNull(universe.detail(number));
+    return new Privilege(permission.action() + " " + permission.resource(), detail.place());
   }
 
   /// Collects accounts and roles that rows point at and no file defines: one problem each, with the

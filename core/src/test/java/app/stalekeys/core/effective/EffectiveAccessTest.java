@@ -2,6 +2,7 @@ package app.stalekeys.core.effective;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.audit.AuditRun;
 import app.stalekeys.core.snapshot.ApplicationAccess;
@@ -34,8 +35,7 @@ class EffectiveAccessTest {
   private static List<String> effective(TestAudit audit, String account) {
     AuditRun.Outcome outcome = audit.run().outcome();
     ApplicationAccess access = outcome.snapshot().applications().getFirst();
-    EffectiveAccess effective =
-        EffectiveAccess.of(access, outcome.facts(), outcome.snapshot().asOf(), new ArrayList<>());
+    EffectiveAccess effective = access.effective();
     List<String> lines = new ArrayList<>();
     access.accounts().stream()
         .filter(one -> one.key().equals(account))
@@ -155,13 +155,7 @@ class EffectiveAccessTest {
   @Test
   void aGrantToAnAccountNobodyDefinesIsSaid() {
     AuditRun.Outcome outcome = audit("ghost,account,A,read,,,,").run().outcome();
-    List<Issue> problems = new ArrayList<>();
-    EffectiveAccess.of(
-        outcome.snapshot().applications().getFirst(),
-        outcome.facts(),
-        outcome.snapshot().asOf(),
-        problems);
-    assertThat(problems).extracting(Issue::code).containsExactly("account-undefined");
+    assertThat(outcome.issues()).extracting(Issue::code).contains("account-undefined");
   }
 
   private static final String[] SCOPES = {"", "N", "N/a", "N/b", "S"};
@@ -193,6 +187,7 @@ class EffectiveAccessTest {
         audit(lines)
             .nesting("parent,child,scope", "r0,r1," + nested, "r1,r0,")
             .assignments("account,role,scope", "mo,r0," + held);
+    pathsAgreeWithLines(audit);
     TreeSet<String> said = new TreeSet<>();
     for (String line : effective(audit, "mo")) {
       String[] parts = line.split(" ", 3);
@@ -207,6 +202,20 @@ class EffectiveAccessTest {
     assertThat(said)
         .as(rows.stream().map(row -> String.join(",", row)).toList() + held)
         .isEqualTo(slow(rows, held, nested));
+  }
+
+  /// What an account holds has a path that allows it, and what it does not hold has none.
+  private static void pathsAgreeWithLines(TestAudit audit) {
+    ApplicationAccess access = audit.run().outcome().snapshot().applications().getFirst();
+    EffectiveAccess effective = access.effective();
+    Account mo = access.accounts().getFirst();
+    for (int i = 0; i < effective.universe().size(); i++) {
+      Trace trace = effective.trace(mo, i, null);
+      assertThat(trace.paths().stream().anyMatch(path -> path.fate() == Trace.Fate.ALLOWS))
+          .as(effective.universe().at(i) + ": " + trace.reason())
+          .isEqualTo(effective.permissions(mo).get(i));
+      assertThat(effective.manner(mo, i).held()).isEqualTo(trace.line() != null);
+    }
   }
 
   private static boolean covered(String scopes, String place) {

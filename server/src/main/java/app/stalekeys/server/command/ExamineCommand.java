@@ -20,7 +20,6 @@ import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -142,9 +141,7 @@ final class ExamineCommand implements Callable<Integer> {
     put("findings.json", stream -> FindingsJson.write(outcome, stream));
     put("tie-out.json", stream -> TieOutJson.write(outcome, stream));
     if (effective) {
-      List<Issue> problems = new ArrayList<>();
-      put("effective.csv", stream -> problems.addAll(EffectiveCsv.write(outcome, stream)));
-      problems.forEach(problem -> spec.commandLine().getErr().println(problem.line()));
+      put("effective.csv", stream -> EffectiveCsv.write(outcome, stream));
     }
     FindingsReport report = FindingsReport.of(outcome);
     for (Report format : chosen) {
