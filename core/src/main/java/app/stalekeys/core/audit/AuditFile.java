@@ -3,6 +3,7 @@ package app.stalekeys.core.audit;
 import app.stalekeys.core.check.CheckSettings;
 import app.stalekeys.core.check.Examiner;
 import app.stalekeys.core.evidence.EvidenceSpec;
+import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.Application;
 import app.stalekeys.core.source.Issue;
 import java.time.LocalDate;
@@ -131,6 +132,25 @@ public record AuditFile(
         checks,
         applicationChecks,
         path,
+        tasks,
+        ownChecks);
+  }
+
+  /// The same audit with other decisions about whose an application's accounts are.
+  public AuditFile ruledBy(String application, List<Ruling> rulings) {
+    return new AuditFile(
+        title,
+        asOf,
+        periodFrom,
+        periodTo,
+        zone,
+        applications.stream()
+            .map(one -> one.id().equals(application) ? one.ruledBy(rulings) : one)
+            .toList(),
+        evidence,
+        checks,
+        applicationChecks,
+        previous,
         tasks,
         ownChecks);
   }

@@ -3,6 +3,7 @@ package app.stalekeys.core.audit;
 import app.stalekeys.core.check.CheckSettings;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.IdRule;
+import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.Application;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
@@ -174,7 +175,32 @@ final class AuditFileParser {
         ids(block.block("ids")),
         levels == null ? List.of() : levels,
         addresses == null ? List.of() : addresses,
-        links);
+        links,
+        block.blocks("matches").stream().map(AuditFileParser::ruling).toList());
+  }
+
+  private static Ruling ruling(YamlBlock block) {
+    String account = block.needed("account", "account: till-7");
+    String person = block.text("person");
+    String owner = block.text("owner");
+    List<String> not = block.texts("not");
+    String ground = block.text("ground");
+    String reason = block.text("reason");
+    if (person == null && owner == null && not == null) {
+      block.faultAt(
+          "account",
+          "match-empty",
+          "nothing is said of the account %s; expected person, owner or not"
+              .formatted(Quoted.text(account)));
+    }
+    block.finish();
+    return new Ruling(
+        account,
+        Ruling.NOBODY.equals(person) ? "" : person,
+        owner,
+        not == null ? List.of() : not,
+        ground == null ? "" : ground,
+        reason == null ? "" : reason);
   }
 
   private static IdRule ids(YamlBlock block) {

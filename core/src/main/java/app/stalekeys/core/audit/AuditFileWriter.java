@@ -6,6 +6,7 @@ import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.ReadSettings;
 import app.stalekeys.core.evidence.Wide;
+import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.Application;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -74,11 +75,23 @@ public final class AuditFileWriter {
     put(block, "levels", application.levels());
     put(block, "addresses", application.addresses());
     put(block, "links", application.links());
+    put(block, "matches", application.rulings().stream().map(AuditFileWriter::ruling).toList());
     put(block, "evidence", evidence(audit, application.id()));
     put(
         block,
         "checks",
         checks(audit.applicationChecks().getOrDefault(application.id(), Map.of())));
+    return block;
+  }
+
+  private static Map<String, Object> ruling(Ruling ruling) {
+    Map<String, Object> block = new LinkedHashMap<>();
+    block.put("account", ruling.account());
+    put(block, "person", ruling.saysNobody() ? Ruling.NOBODY : ruling.person());
+    put(block, "owner", ruling.owner());
+    put(block, "not", ruling.not());
+    put(block, "ground", ruling.ground());
+    put(block, "reason", ruling.reason());
     return block;
   }
 

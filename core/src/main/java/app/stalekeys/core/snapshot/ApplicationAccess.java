@@ -6,6 +6,9 @@ import app.stalekeys.core.access.Assignment;
 import app.stalekeys.core.access.RoleGraph;
 import app.stalekeys.core.effective.EffectiveAccess;
 import app.stalekeys.core.match.Match;
+import app.stalekeys.core.match.Matcher;
+import app.stalekeys.core.match.Ruling;
+import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.signin.SignInLog;
 import app.stalekeys.core.source.Place;
 import java.util.List;
@@ -13,7 +16,6 @@ import org.jspecify.annotations.Nullable;
 
 /// One application's part of a snapshot.
 ///
-/// @param matches by [Account#index()]; null for an account without a person
 /// @param privileges by [Account#index()]; empty for an ordinary account
 public record ApplicationAccess(
     Application application,
@@ -21,7 +23,7 @@ public record ApplicationAccess(
     AccountBook book,
     RoleGraph roles,
     List<Assignment> assignments,
-    @Nullable Match[] matches,
+    Matching matching,
     EffectiveAccess effective,
     List<List<Privilege>> privileges,
     SignInLog signIns,
@@ -37,8 +39,25 @@ public record ApplicationAccess(
     return book.accounts();
   }
 
+  /// The person behind the account; null when there is none.
   public @Nullable Match match(Account account) {
-    return matches[account.index()];
+    return matching.match(account);
+  }
+
+  /// The same with other decisions about whose its accounts are. Costs a look at each account.
+  ApplicationAccess ruledBy(Roster roster, List<Ruling> rulings) {
+    Application ruled = application.ruledBy(rulings);
+    return new ApplicationAccess(
+        ruled,
+        coverage,
+        book,
+        roles,
+        assignments,
+        new Matching(book.accounts(), new Matcher(roster, ruled.ids(), rulings)),
+        effective,
+        privileges,
+        signIns,
+        lastSuccesses);
   }
 
   /// Whether the account reaches a role flagged privileged or everything, or holds a permission of

@@ -14,7 +14,6 @@ import app.stalekeys.core.effective.Universe;
 import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
-import app.stalekeys.core.match.Match;
 import app.stalekeys.core.match.Matcher;
 import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.signin.SignInLog;
@@ -32,7 +31,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /// Puts one application's facts together.
 final class ApplicationBuilder {
@@ -73,13 +71,17 @@ final class ApplicationBuilder {
     SignInLog log = new SignInLog(own, book, end);
     problems.addAll(undefined.problems());
     problems.addAll(missingDirectories(book));
+    Matching matching =
+        new Matching(
+            book.accounts(), new Matcher(roster, application.ids(), application.rulings()));
+    problems.addAll(brokenRulings(book, matching));
     return new ApplicationAccess(
         application,
         Coverage.of(Stream.concat(own.stream(), shared.stream()).toList()),
         book,
         roles,
         assignments,
-        matches(book),
+        matching,
         effective,
         privileges(book, roles, assignments, effective),
         log,
@@ -135,9 +137,20 @@ final class ApplicationBuilder {
     return problems;
   }
 
-  private @Nullable Match[] matches(AccountBook book) {
-    Matcher matcher = new Matcher(roster, application.ids());
-    return book.accounts().stream().map(matcher::match).toArray(Match[]::new);
+  private static List<Issue> brokenRulings(AccountBook book, Matching matching) {
+    List<Issue> problems = new ArrayList<>();
+    for (Account account : book.accounts()) {
+      String why = matching.broken(account);
+      if (why != null) {
+        problems.add(
+            Issue.problem(
+                "match-broken",
+                "the decision whose the account %s is does not hold any more: %s; decide it again"
+                    .formatted(Quoted.text(account.key()), why),
+                account.place()));
+      }
+    }
+    return problems;
   }
 
   private List<List<Privilege>> privileges(

@@ -1,6 +1,7 @@
 package app.stalekeys.core.snapshot;
 
 import app.stalekeys.core.evidence.FactSource;
+import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.source.Issue;
 import java.time.Instant;
@@ -50,6 +51,19 @@ public record Snapshot(
               .build(problems));
     }
     return new Snapshot(asOf, zone, roster, built, problems);
+  }
+
+  /// The same snapshot with other decisions about whose an application's accounts are: nothing else is
+  /// computed anew.
+  public Snapshot ruledBy(String application, List<Ruling> rulings) {
+    List<ApplicationAccess> ruled =
+        applications.stream()
+            .map(access ->
+                access.application().id().equals(application)
+                    ? access.ruledBy(roster, rulings)
+                    : access)
+            .toList();
+    return new Snapshot(asOf, zone, roster, ruled, problems);
   }
 
   /// The first instant after the as-of day.
