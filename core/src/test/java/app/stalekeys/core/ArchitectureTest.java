@@ -53,6 +53,8 @@ class ArchitectureTest {
           .definedBy("app.stalekeys.core.access..")
           .layer("signin")
           .definedBy("app.stalekeys.core.signin..")
+          .layer("activity")
+          .definedBy("app.stalekeys.core.activity..")
           .layer("match")
           .definedBy("app.stalekeys.core.match..")
           .layer("effective")
@@ -79,8 +81,11 @@ class ArchitectureTest {
           .mayOnlyBeAccessedByLayers("snapshot", "check", "audit")
           .whereLayer("signin")
           .mayOnlyBeAccessedByLayers("snapshot", "check", "audit")
+          .whereLayer("activity")
+          .mayOnlyBeAccessedByLayers("effective", "snapshot", "check", "audit")
           .whereLayer("access")
-          .mayOnlyBeAccessedByLayers("signin", "match", "snapshot", "effective", "check", "audit")
+          .mayOnlyBeAccessedByLayers(
+              "signin", "activity", "match", "snapshot", "effective", "check", "audit")
           .whereLayer("people")
           .mayOnlyBeAccessedByLayers("match", "snapshot", "check", "audit")
           .whereLayer("read")
@@ -91,13 +96,14 @@ class ArchitectureTest {
               "people",
               "access",
               "signin",
+              "activity",
               "match",
               "snapshot",
               "effective",
               "check",
               "audit")
           .whereLayer("bits")
-          .mayOnlyBeAccessedByLayers("evidence", "signin")
+          .mayOnlyBeAccessedByLayers("evidence", "signin", "effective")
           .because("a newcomer reads the core from the bottom up, in the order of the work");
 
   @ArchTest

@@ -26,7 +26,11 @@ public record Account(
     @Nullable LocalDate lastSignIn,
     String department,
     String title,
+    String manager,
+    PasswordRules password,
     Answer mfa,
+    String mfaMethod,
+    String licence,
     Place place) {
 
   /// What the account is for; UNKNOWN when the export does not say.
@@ -100,7 +104,11 @@ public record Account(
         lastSignIn,
         department,
         title,
+        manager,
+        password,
         mfa,
+        mfaMethod,
+        licence,
         otherPlace);
   }
 

@@ -104,8 +104,23 @@ public final class AccountBook {
         row.day("last-sign-in"),
         row.text("department"),
         row.text("title"),
+        row.text("manager"),
+        password(row),
         row.answer("mfa"),
+        row.text("mfa-method"),
+        row.text("licence"),
         row.place());
+  }
+
+  private static PasswordRules password(FactCursor row) {
+    return new PasswordRules(
+        row.day("password-set"),
+        row.answer("password-never-expires"),
+        row.count("password-history"),
+        row.answer("password-reused"),
+        row.text("password-strength"),
+        row.answer("default-password"),
+        row.count("lockout-after"));
   }
 
   public List<Account> accounts() {

@@ -15,6 +15,7 @@ public record Role(
     String owner,
     Answer privileged,
     Answer everything,
+    String licence,
     Place place) {
 
   /// Whether the application itself marks the role as one for administrators.

@@ -52,6 +52,7 @@ public final class RoleGraph {
         row.text("owner"),
         row.answer("privileged"),
         row.answer("everything"),
+        row.text("licence"),
         row.place());
   }
 
@@ -82,7 +83,7 @@ public final class RoleGraph {
   /// The role of that id, made up without flags when no file defines it.
   public Role name(String id, Place namedAt) {
     return roles.computeIfAbsent(
-        id, key -> new Role(id, "", id, "", "", Answer.UNKNOWN, Answer.UNKNOWN, namedAt));
+        id, key -> new Role(id, "", id, "", "", Answer.UNKNOWN, Answer.UNKNOWN, "", namedAt));
   }
 
   public Collection<Role> roles() {

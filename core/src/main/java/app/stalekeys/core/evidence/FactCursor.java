@@ -3,6 +3,7 @@ package app.stalekeys.core.evidence;
 import app.stalekeys.core.bits.LongColumn;
 import app.stalekeys.core.bits.TextColumn;
 import app.stalekeys.core.source.Place;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
@@ -51,9 +52,20 @@ public final class FactCursor {
     return value == LongColumn.ABSENT ? null : LocalDate.ofEpochDay(value);
   }
 
+  public @Nullable Instant instant(String field) {
+    long value = number(field);
+    return value == LongColumn.ABSENT ? null : Instant.ofEpochMilli(value);
+  }
+
   /// The number, or [LongColumn#ABSENT].
   public long number(String field) {
     return numbers.computeIfAbsent(field, segment::numbers).at(row);
+  }
+
+  /// The whole number; null when the fact has none.
+  public @Nullable Long count(String field) {
+    long value = number(field);
+    return value == LongColumn.ABSENT ? null : Long.valueOf(value);
   }
 
   public Answer answer(String field) {

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 /// A worker in the personnel roster.
 ///
 /// @param id the roster's own spelling
+/// @param workerType `employee`, `contractor`, `external`, or empty
 /// @param end the last day; null when the roster has none
 /// @param place the roster's row
 public record Person(
@@ -17,6 +18,7 @@ public record Person(
     String title,
     String department,
     String manager,
+    String workerType,
     @Nullable LocalDate start,
     @Nullable LocalDate end,
     Place place) {
@@ -36,6 +38,11 @@ public record Person(
         default -> UNKNOWN;
       };
     }
+  }
+
+  /// Whether the person is no employee: a contractor or somebody from outside.
+  public boolean isExternal() {
+    return workerType.equals("contractor") || workerType.equals("external");
   }
 
   /// Whether the person has left: the last day is `asOf` or before, or the roster says so without

@@ -20,9 +20,12 @@ public final class Roster {
 
   private final Map<String, Person> byId;
   private final Map<String, List<Person>> byEmail = new HashMap<>();
+  private final Map<String, List<Move>> moves = new HashMap<>();
 
-  private Roster(Map<String, Person> byId) {
+  private Roster(Map<String, Person> byId, List<Move> moves) {
     this.byId = byId;
+    moves.forEach(
+        move -> this.moves.computeIfAbsent(move.person(), k -> new ArrayList<>()).add(move));
     for (Person person : byId.values()) {
       if (!person.email().isEmpty()) {
         byEmail
@@ -52,7 +55,7 @@ public final class Roster {
             }
           });
     }
-    return new Roster(byId);
+    return new Roster(byId, Move.read(sources));
   }
 
   private static Person person(FactCursor row) {
@@ -64,6 +67,7 @@ public final class Roster {
         row.text("title"),
         row.text("department"),
         row.text("manager"),
+        row.text("worker-type"),
         row.day("start"),
         row.day("end"),
         row.place());
@@ -71,6 +75,11 @@ public final class Roster {
 
   public Collection<Person> people() {
     return byId.values();
+  }
+
+  /// The moves of a person, in the order of the files.
+  public List<Move> moves(Person person) {
+    return moves.getOrDefault(person.id(), List.of());
   }
 
   public @Nullable Person byId(String id) {

@@ -26,6 +26,7 @@ public record ApplicationAccess(
     Matching matching,
     EffectiveAccess effective,
     List<List<Privilege>> privileges,
+    ApplicationRecords records,
     SignInLog signIns,
     SignInLog.LastSuccesses lastSuccesses) {
 
@@ -56,6 +57,7 @@ public record ApplicationAccess(
         new Matching(book.accounts(), new Matcher(roster, ruled.ids(), rulings)),
         effective,
         privileges,
+        records,
         signIns,
         lastSuccesses);
   }

@@ -3,14 +3,18 @@ package app.stalekeys.core.snapshot;
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.AccountBook;
 import app.stalekeys.core.access.Assignment;
+import app.stalekeys.core.access.Credential;
+import app.stalekeys.core.access.Policies;
 import app.stalekeys.core.access.Role;
 import app.stalekeys.core.access.RoleGraph;
 import app.stalekeys.core.access.Scope;
+import app.stalekeys.core.activity.ActivityLog;
 import app.stalekeys.core.effective.EffectiveAccess;
 import app.stalekeys.core.effective.Permission;
 import app.stalekeys.core.effective.PermissionDetail;
 import app.stalekeys.core.effective.Sensitivity;
 import app.stalekeys.core.effective.Universe;
+import app.stalekeys.core.effective.Usage;
 import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
@@ -23,6 +27,7 @@ import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.LinkedHashMap;
@@ -44,6 +49,7 @@ final class ApplicationBuilder {
   private final List<FactSource> shared;
   private final Roster roster;
   private final LocalDate asOf;
+  private final ZoneId zone;
   private final Instant end;
 
   ApplicationBuilder(
@@ -52,13 +58,14 @@ final class ApplicationBuilder {
       List<FactSource> shared,
       Roster roster,
       LocalDate asOf,
-      Instant end) {
+      ZoneId zone) {
     this.application = application;
     this.own = own;
     this.shared = shared;
     this.roster = roster;
     this.asOf = asOf;
-    this.end = end;
+    this.zone = zone;
+    this.end = Snapshot.endOf(asOf, zone);
   }
 
   ApplicationAccess build(List<Issue> problems) {
@@ -84,6 +91,7 @@ final class ApplicationBuilder {
         matching,
         effective,
         privileges(book, roles, assignments, effective),
+        records(book, roles, effective),
         log,
         log.lastSuccesses());
   }
@@ -111,6 +119,7 @@ final class ApplicationBuilder {
                       Scope.of(row.text("scope")),
                       row.day("from"),
                       row.day("until"),
+                      row.instant("at"),
                       row.place()));
             }
           });
@@ -135,6 +144,15 @@ final class ApplicationBuilder {
       }
     }
     return problems;
+  }
+
+  private ApplicationRecords records(AccountBook book, RoleGraph roles, EffectiveAccess effective) {
+    ActivityLog activity = new ActivityLog(own, book, end);
+    return new ApplicationRecords(
+        Credential.read(own, book),
+        Policies.read(own, book, roles),
+        Usage.read(own, book, effective.universe(), activity, zone),
+        activity);
   }
 
   private static List<Issue> brokenRulings(AccountBook book, Matching matching) {

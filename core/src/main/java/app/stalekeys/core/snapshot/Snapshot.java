@@ -47,8 +47,7 @@ public record Snapshot(
               .map(FactSource.class::cast)
               .toList();
       built.add(
-          new ApplicationBuilder(application, own, shared, roster, asOf, endOf(asOf, zone))
-              .build(problems));
+          new ApplicationBuilder(application, own, shared, roster, asOf, zone).build(problems));
     }
     return new Snapshot(asOf, zone, roster, built, problems);
   }

@@ -4,6 +4,8 @@ import app.stalekeys.core.audit.AuditFile;
 import app.stalekeys.core.audit.AuditFileWriter;
 import app.stalekeys.core.audit.AuditFolder;
 import app.stalekeys.core.evidence.EvidenceSpec;
+import app.stalekeys.core.match.Ruling;
+import app.stalekeys.core.snapshot.Application;
 import app.stalekeys.server.platform.Refusal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -34,7 +36,7 @@ public class Snapshots {
   }
 
   /// Opens an audit as of its date: a new snapshot, or the one there is with the new audit file. Files
-  /// that were added on the screen stay in it.
+  /// and decisions on accounts that were added on the screen stay in it.
   @Transactional
   public OpenSnapshot open(AuditFile file, String folder) {
     AuditRow audit =
@@ -50,8 +52,20 @@ public class Snapshots {
         merged = merged.with(known);
       }
     }
+    for (Application known : opened(row).file().applications()) {
+      if (!known.rulings().isEmpty() && rulingsOf(merged, known.id()).isEmpty()) {
+        merged = merged.ruledBy(known.id(), known.rulings());
+      }
+    }
     row.auditFile(AuditFileWriter.write(merged));
     return opened(row);
+  }
+
+  private static List<Ruling> rulingsOf(AuditFile file, String application) {
+    return file.applications().stream()
+        .filter(one -> one.id().equals(application))
+        .flatMap(one -> one.rulings().stream())
+        .toList();
   }
 
   @Transactional(readOnly = true)
@@ -81,6 +95,13 @@ public class Snapshots {
         AuditFileWriter.write(
             file.withEvidence(
                 file.evidence().stream().filter(spec -> !spec.entry().equals(entry)).toList())));
+  }
+
+  /// Puts decisions about whose an application's accounts are into the audit file.
+  @Transactional
+  public void rule(long id, String application, List<Ruling> rulings) {
+    SnapshotRow row = row(id);
+    row.auditFile(AuditFileWriter.write(opened(row).file().ruledBy(application, rulings)));
   }
 
   /// Opens the same audit as of another date, without evidence.

@@ -7,6 +7,7 @@ import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Examiner;
 import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.evidence.FactSource;
+import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Issue;
@@ -15,11 +16,14 @@ import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.Evidence;
 import app.stalekeys.server.gather.EvidenceTaken;
 import app.stalekeys.server.jobs.Job;
+import app.stalekeys.server.jobs.Jobs;
 import app.stalekeys.server.journal.Journal;
 import jakarta.persistence.EntityManager;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -32,13 +36,18 @@ public class Examinations {
 
   private static final int BATCH = 500;
 
+  /// How long decisions on accounts are gathered before the checks run again.
+  private static final Duration PAUSE = Duration.ofSeconds(2);
+
   private final Snapshots snapshots;
   private final Evidence evidence;
   private final FindingBody bodies;
   private final EntityManager store;
   private final TransactionTemplate transactions;
   private final Journal journal;
+  private final Jobs jobs;
   private final Map<Long, Snapshot> loaded = new ConcurrentHashMap<>();
+  private final Set<Long> waiting = ConcurrentHashMap.newKeySet();
 
   Examinations(
       Snapshots snapshots,
@@ -46,13 +55,15 @@ public class Examinations {
       FindingBody bodies,
       EntityManager store,
       TransactionTemplate transactions,
-      Journal journal) {
+      Journal journal,
+      Jobs jobs) {
     this.snapshots = snapshots;
     this.evidence = evidence;
     this.bodies = bodies;
     this.store = store;
     this.transactions = transactions;
     this.journal = journal;
+    this.jobs = jobs;
   }
 
   /// Facts changed: what was computed from them is computed anew, within the same job.
@@ -88,6 +99,21 @@ public class Examinations {
               .formatted(open.file().title(), open.file().asOf(), result.findings().size()));
     });
     loaded.put(snapshotId, snapshot);
+  }
+
+  /// Somebody decided whose accounts are: the snapshot in memory follows at once, the checks when nothing
+  /// more was decided for a moment.
+  public void ruled(long snapshotId, String application, List<Ruling> rulings, String who) {
+    loaded.computeIfPresent(snapshotId, (id, snapshot) -> snapshot.ruledBy(application, rulings));
+    if (waiting.add(snapshotId)) {
+      jobs.submitIn(
+          PAUSE,
+          "Examining after decisions on accounts",
+          job -> {
+            waiting.remove(snapshotId);
+            examine(snapshotId, who, job);
+          });
+    }
   }
 
   /// The snapshot in memory; built from the kept facts when it is first asked for.

@@ -72,6 +72,36 @@ public class FindingList {
     return query("select count(f)", "", Long.class, snapshot, filter).getSingleResult();
   }
 
+  /// One finding of a person, for the person's card.
+  ///
+  /// @param state what was decided, in words; `open` when nothing was
+  public record OfPerson(
+      String key, String check, String severity, String sentence, String state) {}
+
+  /// What was found about a person's accounts, worst first.
+  @Transactional(readOnly = true)
+  public List<OfPerson> ofPerson(OpenSnapshot snapshot, String person) {
+    return store
+        .createQuery(
+            "select f, d" + FROM + " and f.person = :person order by " + WORST_FIRST,
+            Object[].class)
+        .setParameter("audit", snapshot.auditId())
+        .setParameter("snapshot", snapshot.id())
+        .setParameter("person", person)
+        .getResultStream()
+        .map(pair -> ofPerson((FindingRow) pair[0], said((DecisionRow) pair[1])))
+        .toList();
+  }
+
+  private static OfPerson ofPerson(FindingRow row, @Nullable Said decision) {
+    return new OfPerson(
+        row.findingKey(),
+        row.checkId(),
+        row.severity(),
+        row.sentence(),
+        decision == null ? "open" : decision.word());
+  }
+
   /// Every finding under the filter in the order of the examination.
   @Transactional(readOnly = true)
   public List<Decided> all(OpenSnapshot snapshot, FindingFilter filter) {

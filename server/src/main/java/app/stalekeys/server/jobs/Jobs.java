@@ -2,14 +2,17 @@ package app.stalekeys.server.jobs;
 
 import app.stalekeys.server.platform.Refusal;
 import jakarta.annotation.PreDestroy;
+import java.time.Duration;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentSkipListMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -49,12 +52,25 @@ public class Jobs {
   }
 
   public Job submit(String title, Work work) {
+    Job job = kept(title);
+    worker.execute(() -> run(job, work));
+    return job;
+  }
+
+  /// The same after a while, without holding up what comes in between.
+  public Job submitIn(Duration pause, String title, Work work) {
+    Job job = kept(title);
+    CompletableFuture.delayedExecutor(pause.toMillis(), TimeUnit.MILLISECONDS, worker)
+        .execute(() -> run(job, work));
+    return job;
+  }
+
+  private Job kept(String title) {
     Job job = new Job(ids.incrementAndGet(), title);
     jobs.put(job.id(), job);
     if (jobs.size() > KEPT) {
       jobs.pollFirstEntry();
     }
-    worker.execute(() -> run(job, work));
     return job;
   }
 

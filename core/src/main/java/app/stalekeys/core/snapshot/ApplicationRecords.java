@@ -1,0 +1,16 @@
+package app.stalekeys.core.snapshot;
+
+import app.stalekeys.core.access.Credential;
+import app.stalekeys.core.access.Policies;
+import app.stalekeys.core.activity.ActivityLog;
+import app.stalekeys.core.effective.Usage;
+import java.util.List;
+
+/// What one application's files say beside who holds what: credentials, policies, use, and what was done.
+public record ApplicationRecords(
+    List<Credential> credentials, Policies policies, Usage usage, ActivityLog activity) {
+
+  public ApplicationRecords {
+    credentials = List.copyOf(credentials);
+  }
+}
