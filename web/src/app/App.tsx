@@ -1,8 +1,11 @@
 import { Navigate, Route, Routes } from 'react-router';
+import { Access } from '../features/access';
 import { Audits } from '../features/audits';
 import { Compare } from '../features/compare';
 import { Findings } from '../features/findings';
 import { EvidenceFile, Gather, ReadingDesk } from '../features/gather';
+import { Match } from '../features/match';
+import { PersonPage } from '../features/people';
 import { Report } from '../features/report';
 import { SignIn, useSession } from '../features/session';
 import { Standing } from '../features/standing';
@@ -28,7 +31,10 @@ export function App() {
         <Route path="gather/:file" element={<EvidenceFile />} />
         <Route path="gather/:file/desk" element={<ReadingDesk />} />
         <Route path="compare" element={<Compare />} />
+        <Route path="match" element={<Match />} />
+        <Route path="people/:person" element={<PersonPage />} />
         <Route path="findings" element={<Findings />} />
+        <Route path="access" element={<Access />} />
         <Route path="report" element={<Report />} />
         <Route path="*" element={<Navigate to="standing" replace />} />
       </Route>

@@ -10,6 +10,26 @@ const KEYS: [string, [string, string][]][] = [
     ],
   ],
   [
+    'Match',
+    [
+      ['↓ or J', 'next account'],
+      ['↑ or K', 'the one before'],
+      ['1 to 5', 'it belongs to that person'],
+      ['R', 'not the first one'],
+      ['P', 'somebody else'],
+      ['O', 'name an owner'],
+      ['N', 'nobody’s'],
+      ['U', 'take the last decision back'],
+    ],
+  ],
+  [
+    'Access',
+    [
+      ['← → ↑ ↓', 'next cell, and its trace'],
+      ['Esc', 'close the trace'],
+    ],
+  ],
+  [
     'Findings',
     [
       ['↓ or J', 'next finding'],

@@ -1,6 +1,7 @@
 import { useCallback, useState } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { useSnapshots } from '../features/audits';
+import { useMatchCounts } from '../features/match';
 import { UserMenu } from '../features/session';
 import { useStanding } from '../features/standing';
 import { count } from '../shared/model/format';
@@ -68,7 +69,11 @@ export function Shell() {
 /** The stages in the order of the work, each with what is left to do there. */
 function Spine() {
   const standing = useStanding();
+  const matches = useMatchCounts();
   const data = standing.data;
+  const unmatched =
+    matches.data?.applications.reduce((sum, one) => sum + one.person + one.owner + one.broken, 0) ??
+    0;
   const unexplained = data?.differences.filter((file) => !file.explanation).length ?? 0;
   const left = unexplained + (data?.refused ?? 0) + (data?.questions ?? 0) + (data?.onDesk ?? 0);
   return (
@@ -77,13 +82,34 @@ function Spine() {
       <hr className="mx-3.5 my-2.5 border-rule" />
       <Stage to="gather" name="Gather" left={data && (left ? `${count(left)} open` : 'tied out')} />
       <Stage
+        to="match"
+        name="Match"
+        left={matches.data && (unmatched ? `${count(unmatched)} left` : 'matched')}
+      />
+      <Stage
         to="findings"
         name="Examine"
         left={data && (data.open ? `${count(data.open)} left` : 'decided')}
       />
+      <View to="findings" name="Findings" />
+      <View to="access" name="Access" />
       <Stage to="report" name="Report" />
       {standing.error && <Sentences error={standing.error} />}
     </nav>
+  );
+}
+
+/** One of the views of a stage. */
+function View({ to, name }: { to: string; name: string }) {
+  return (
+    <NavLink
+      to={to}
+      className={({ isActive }) =>
+        `block py-0.5 pl-7 text-sm ${isActive ? 'font-semibold' : 'text-soft hover:bg-sheet'}`
+      }
+    >
+      {name}
+    </NavLink>
   );
 }
 

@@ -3,7 +3,9 @@ import type { Hit } from '../shared/api/types';
 const PAGES = [
   { name: 'Standing', to: 'standing' },
   { name: 'Gather: received evidence', to: 'gather' },
+  { name: 'Match: whose accounts are', to: 'match' },
   { name: 'Findings', to: 'findings' },
+  { name: 'Access: who can do what, and why', to: 'access' },
   { name: 'Report', to: 'report' },
 ];
 
@@ -14,13 +16,13 @@ export function pagesFitting(text: string) {
 }
 
 /**
- * Where a hit leads, below the audit's address: people, accounts and checks to their findings, roles
- * and files to the evidence itself.
+ * Where a hit leads, below the audit's address: people to their card, accounts and checks to their
+ * findings, roles and files to the evidence itself.
  */
 export function addressOf(hit: Hit): string {
   switch (hit.kind) {
     case 'person':
-      return `findings?text=${encodeURIComponent(hit.label)}`;
+      return `people/${encodeURIComponent(hit.key)}`;
     case 'account':
       return `findings?text=${encodeURIComponent(hit.key)}`;
     case 'check':

@@ -40,7 +40,7 @@ describe('pages of a long list', () => {
 describe('finding things', () => {
   it('leads each kind of hit to where it can be judged', () => {
     const hit = { label: 'Mo & Co', key: 'mo', about: '', evidenceId: 4, row: 12 };
-    expect(addressOf({ ...hit, kind: 'person' })).toBe('findings?text=Mo%20%26%20Co');
+    expect(addressOf({ ...hit, kind: 'person' })).toBe('people/mo');
     expect(addressOf({ ...hit, kind: 'role' })).toBe('gather/4?row=12');
     expect(pagesFitting('rep').map((page) => page.to)).toEqual(['report']);
   });

@@ -1,3 +1,4 @@
+export { Cite } from './Cite';
 export { Dialog } from './Dialog';
 export { JobProgress } from './JobProgress';
 export { Key } from './Key';

@@ -2,6 +2,7 @@ package app.stalekeys.demo;
 
 import app.stalekeys.demo.Worker.Department;
 import java.io.IOException;
+import java.text.Normalizer;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
@@ -13,7 +14,7 @@ import java.util.Map;
 import java.util.Random;
 
 /// The Crew Roster: one workbook with several sheets; most rights are given to people themselves.
-/// Eleven planners have the same nine, and two more have eight of them.
+/// A few accounts were typed by hand, without a mail address. Eleven planners have the same nine, and two more have eight of them.
 final class CrewRoster {
 
   private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("dd/MM/yyyy HH:mm:ss");
@@ -84,12 +85,14 @@ final class CrewRoster {
     accounts.add(List.of("Crew Roster, users", "", "", "", "", "", ""));
     accounts.add(List.of());
     accounts.add(List.of("User", "Name", "Mail", "State", "Created", "Last seen", "Post"));
+    int line = 0;
     for (User user : users) {
+      boolean typedByHand = ++line % 17 == 0;
       accounts.add(
           List.of(
               user.id,
-              user.worker.name(),
-              user.worker.email(),
+              typedByHand ? asTyped(user.worker, line / 17) : user.worker.name(),
+              typedByHand ? "" : user.worker.email(),
               user.active ? "in use" : "closed",
               user.worker.start(),
               user.active && !user.seasonalLeft
@@ -114,6 +117,24 @@ final class CrewRoster {
     sheets.put("User groups", members);
     sheets.put("Direct rights", rights);
     return Workbooks.write(sheets);
+  }
+
+  /// A name as somebody in a hurry types it: parts swapped, accents lost, a letter wrong, an initial.
+  private static String asTyped(Worker worker, int nth) {
+    String name = worker.name();
+    int cut = name.lastIndexOf(' ');
+    String first = name.substring(0, cut);
+    String last = name.substring(cut + 1);
+    return switch (nth % 4) {
+      case 0 -> last + ", " + first;
+      case 1 ->
+          Normalizer.normalize(name, Normalizer.Form.NFD)
+              .replaceAll("\\p{M}", "")
+              .replace('ø', 'o')
+              .replace('ð', 'd');
+      case 2 -> first + " " + last.substring(0, last.length() - 1) + "y";
+      default -> first.charAt(0) + ". " + last;
+    };
   }
 
   int accounts() {

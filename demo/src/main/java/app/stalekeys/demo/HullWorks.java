@@ -10,7 +10,8 @@ import java.util.Map;
 import java.util.Random;
 
 /// Hull Works: a workbook with a grid of roles and objects, letters in its cells, and a sheet of
-/// restrictions. Nobody could say how to get its sign-ins.
+/// restrictions. Nobody could say how to get its sign-ins. One yard lead may sign off inspections by a
+/// role that his own includes, limited for the season to one harbour and denied on its slipway.
 final class HullWorks {
 
   private static final List<String> OBJECTS =
@@ -66,7 +67,14 @@ final class HullWorks {
     List<List<Object>> accounts = new ArrayList<>();
     accounts.add(List.of("Login", "Full name", "Staff No", "Active", "Created"));
     List<List<Object>> held = new ArrayList<>();
-    held.add(List.of("Login", "Role"));
+    held.add(List.of("Login", "Role", "Yard"));
+    User lead =
+        users.stream()
+            .filter(u -> u.active && u.role.equals("Inspector"))
+            .findFirst()
+            .orElseThrow();
+    held.add(List.of(lead.login, "Yard lead", "North"));
+    held.add(List.of(lead.login, "Season limit", ""));
     for (User user : users) {
       accounts.add(
           List.of(
@@ -76,7 +84,9 @@ final class HullWorks {
               Integer.valueOf(user.worker.number()),
               user.active ? "yes" : "no",
               user.worker.start()));
-      held.add(List.of(user.login, user.role));
+      if (user != lead) {
+        held.add(List.of(user.login, user.role, ""));
+      }
     }
     List<List<Object>> grid = new ArrayList<>();
     grid.add(List.of("R read, U update, C create, D delete, S sign off"));
@@ -89,9 +99,22 @@ final class HullWorks {
       grid.add(row);
     });
     List<List<Object>> restrictions = new ArrayList<>();
-    restrictions.add(List.of("Holder", "Holder type", "Object", "Right", "Effect"));
-    restrictions.add(List.of("Yard", "role", "Order/Cost", "read", "deny"));
-    restrictions.add(List.of("Reader", "role", "*", "read", "ceiling"));
+    restrictions.add(List.of("Holder", "Holder type", "Object", "Right", "Effect", "Yard"));
+    restrictions.add(List.of("Yard", "role", "Order/Cost", "read", "deny", ""));
+    restrictions.add(List.of("Reader", "role", "*", "read", "ceiling", ""));
+    restrictions.add(List.of("Season limit", "role", "*", "*", "ceiling", "North/Harbour"));
+    restrictions.add(
+        List.of(
+            lead.login,
+            "account",
+            "Inspection/Sign-off",
+            "sign off",
+            "deny",
+            "North/Harbour/Slipway"));
+    List<List<Object>> includes = new ArrayList<>();
+    includes.add(List.of("Role", "Includes", "Yard"));
+    includes.add(List.of("Yard lead", "Inspector", ""));
+    includes.add(List.of("Yard lead", "Storekeeper", "North/Harbour"));
     List<List<Object>> orders = new ArrayList<>();
     orders.add(List.of("Time", "Login", "Deed", "Object", "Number"));
     List<User> keepers = users.stream().filter(user -> user.role.equals("Storekeeper")).toList();
@@ -114,10 +137,13 @@ final class HullWorks {
     List<List<Object>> roles = new ArrayList<>();
     roles.add(List.of("Role", "Text", "Owner"));
     RIGHTS.keySet().forEach(role -> roles.add(List.of(role, "Hull Works " + role, "00341")));
+    roles.add(List.of("Yard lead", "Leads a yard, inspections too", "00341"));
+    roles.add(List.of("Season limit", "What season staff may do at most", ""));
     Map<String, List<List<Object>>> sheets = new LinkedHashMap<>();
     sheets.put("Users", accounts);
     sheets.put("Roles", roles);
     sheets.put("User roles", held);
+    sheets.put("Includes", includes);
     sheets.put("Rights", grid);
     sheets.put("Restrictions", restrictions);
     sheets.put("Orders", orders);

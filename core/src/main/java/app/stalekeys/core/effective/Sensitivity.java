@@ -11,7 +11,8 @@ public enum Sensitivity {
   HIGH,
   CRITICAL;
 
-  static Sensitivity of(String word) {
+  /// UNKNOWN for any other word.
+  public static Sensitivity of(String word) {
     for (Sensitivity one : values()) {
       if (one.word().equals(word)) {
         return one;

@@ -1,0 +1,1 @@
+export { Access } from './Access';

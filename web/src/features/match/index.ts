@@ -1,0 +1,2 @@
+export { Match } from './Match';
+export { useMatchCounts } from './useMatch';
