@@ -105,7 +105,7 @@ function View({ to, name }: { to: string; name: string }) {
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `block py-0.5 pl-7 text-sm ${isActive ? 'font-semibold' : 'text-soft hover:bg-sheet'}`
+        `block py-1 pl-7 text-sm ${isActive ? 'font-semibold' : 'text-soft hover:bg-sheet'}`
       }
     >
       {name}

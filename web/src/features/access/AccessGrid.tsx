@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { AccessApplication, GridAccount } from '../../shared/api/accessTypes';
 import { count, counted } from '../../shared/model/format';
 import { Sentences, useKeys } from '../../shared/ui';
@@ -25,9 +25,9 @@ export function AccessGrid({ application, filter, params, onSet }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const account = params.get('account') ?? '';
   const permission = params.get('permission') ?? '';
-  const size = useRef({ rows: 0, columns: 0 });
+  const [size, setSize] = useState({ rows: 0, columns: 0 });
   const rows = useVirtualizer({
-    count: size.current.rows,
+    count: size.rows,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 10,
@@ -35,7 +35,7 @@ export function AccessGrid({ application, filter, params, onSet }: Props) {
   });
   const columns = useVirtualizer({
     horizontal: true,
-    count: size.current.columns,
+    count: size.columns,
     getScrollElement: () => scroller.current,
     estimateSize: () => COLUMN,
     overscan: 8,
@@ -54,7 +54,9 @@ export function AccessGrid({ application, filter, params, onSet }: Props) {
     true,
   );
   const whole = grid.whole;
-  size.current = { rows: whole?.accounts ?? 0, columns: whole?.permissions ?? 0 };
+  const height = whole?.accounts ?? 0;
+  const width = whole?.permissions ?? 0;
+  useEffect(() => setSize({ rows: height, columns: width }), [height, width]);
 
   const rowAt = [...grid.rows.entries()].find(([, row]) => row.key === account)?.[0] ?? -1;
   const columnAt =
@@ -125,8 +127,8 @@ export function AccessGrid({ application, filter, params, onSet }: Props) {
         <div
           role="grid"
           aria-label="Who can do what"
-          aria-rowcount={size.current.rows + 1}
-          aria-colcount={size.current.columns + 1}
+          aria-rowcount={size.rows + 1}
+          aria-colcount={size.columns + 1}
           style={{ width: columns.getTotalSize(), height: rows.getTotalSize() }}
           className="relative"
         >

@@ -138,14 +138,16 @@ function Paths({ trace, drawing }: { trace: TraceView; drawing: ReturnType<typeo
               {step && (
                 <span
                   className="absolute text-right"
-                  style={{ left: box.x - BOX.gap - 40, top: box.y - 12, width: BOX.gap + 34 }}
+                  style={{ left: box.x - BOX.gap - 40, top: box.y - 19, width: BOX.gap + 40 }}
                 >
                   <Cite place={step.place} />
                 </span>
               )}
               <Box x={box.x} y={box.y} className={boxLook(lane, box.kind)}>
-                <b className="truncate">{box.title}</b>
-                <span className="truncate">{box.about}</span>
+                <b className="line-clamp-2 leading-4" title={box.title}>
+                  {box.title}
+                </b>
+                <span className="truncate text-xs">{box.about}</span>
               </Box>
             </span>
           );

@@ -1,7 +1,7 @@
 import type { PathView } from '../../shared/api/accessTypes';
 
-export const BOX = { width: 164, height: 46, gap: 66 };
-export const LANE = 84;
+export const BOX = { width: 150, height: 52, gap: 92 };
+export const LANE = 96;
 const TOP = 26;
 const LEFT = 8;
 

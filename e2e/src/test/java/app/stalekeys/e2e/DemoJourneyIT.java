@@ -311,7 +311,7 @@ class DemoJourneyIT {
   }
 
   @Test
-  @Order(11)
+  @Order(13)
   void theReportCitesTheDecidedFindingAndItsRow() throws Exception {
     page.navigate(address + "/s/2/report");
     assertThat(page.getByText("Before sign-off")).isVisible();
@@ -338,7 +338,66 @@ class DemoJourneyIT {
   }
 
   @Test
+  @Order(11)
+  void anAccountIsGivenItsPersonFromTheKeyboardAndTakenBack() {
+    page.navigate(address + "/s/2/match?application=crew&show=person");
+    Locator counts =
+        page.getByRole(AriaRole.TABLE, new Page.GetByRoleOptions().setName("How accounts were"));
+    assertThat(counts).isVisible();
+    Locator account = page.getByRole(AriaRole.ARTICLE).getByRole(AriaRole.HEADING);
+    Locator list = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("List of"));
+    assertThat(list.getByRole(AriaRole.BUTTON).first()).isVisible();
+    int left = list.getByRole(AriaRole.BUTTON).count();
+    String first = account.textContent();
+    assertThat(page.getByText("same name")).not().hasCount(0);
+    view("match");
+    page.keyboard().press("1");
+    assertThat(list.getByRole(AriaRole.BUTTON)).hasCount(left - 1);
+    assertThat(account).not().hasText(first);
+    page.keyboard().press("u");
+    assertThat(list.getByRole(AriaRole.BUTTON)).hasCount(left);
+    assertThat(account).hasText(first);
+    page.navigate(address + "/s/2/match?application=ledger&show=owner");
+    page.keyboard().press("o");
+    page.getByLabel("Id, name or mail address").fill("00341");
+    assertThat(page.getByText("Oskar").or(page.getByText("00341")).first()).isVisible();
+    page.keyboard().press("Enter");
+    assertThat(list.getByRole(AriaRole.BUTTON)).hasCount(3);
+  }
+
+  @Test
   @Order(12)
+  void aDoubtedRightIsWalkedFromTheCellToItsRows() {
+    page.navigate(address + "/s/2/access?application=hull&held=true&permissions=sign");
+    Locator cell =
+        page.getByRole(
+            AriaRole.GRIDCELL, new Page.GetByRoleOptions().setName(Pattern.compile("denied in")));
+    assertThat(cell.first()).isVisible();
+    cell.first().click();
+    Locator trace = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Trace"));
+    assertThat(trace).containsText("1 path allows · 1 limits · 1 denies");
+    assertThat(trace).containsText("except North/Harbour/Slipway");
+    view("access");
+    trace.getByText("all it can do").click();
+    assertThat(page.getByText("Inspection").first()).isVisible();
+    view("access-account");
+    page.navigate(
+        address
+            + "/s/2/access?application=hull&view=differences&of=role&left=Inspector&right=Yard%20lead");
+    assertThat(page.getByText("5 permissions differ")).isVisible();
+    view("access-differences");
+    page.navigate(address + "/s/2/access?application=hull&held=true&permissions=sign");
+    cell.first().click();
+    trace
+        .getByRole(AriaRole.LINK)
+        .filter(new Locator.FilterOptions().setHasText("HUL-"))
+        .first()
+        .click();
+    assertThat(page).hasURL(Pattern.compile(".*/gather/\\d+\\?row=\\d+"));
+  }
+
+  @Test
+  @Order(14)
   void signingOutEndsIt() {
     page.getByText("Lead auditor").click();
     button("Sign out").click();

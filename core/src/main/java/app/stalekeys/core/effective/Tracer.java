@@ -178,7 +178,7 @@ final class Tracer {
     Trace.Step step =
         new Trace.Step(
             Trace.StepKind.GRANT,
-            grant.permission().resource() + " " + grant.permission().action(),
+            grant.permission().action() + " " + grant.permission().resource(),
             grant.scope(),
             window(grant.from(), grant.until()),
             grant.place());
