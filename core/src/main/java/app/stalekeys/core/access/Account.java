@@ -42,6 +42,11 @@ public record Account(
     EXTERNAL,
     UNKNOWN;
 
+    /// As the exports write it; empty when they do not say.
+    public String word() {
+      return this == UNKNOWN ? "" : name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
+    }
+
     static Type of(String word) {
       return switch (word) {
         case "personal" -> PERSONAL;

@@ -6,6 +6,7 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.Application;
 import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.task.TaskList;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -24,7 +25,9 @@ import org.jspecify.annotations.Nullable;
 /// @param checks settings by check id, for the whole audit
 /// @param applicationChecks settings by application id, then by check id
 /// @param previous path of an earlier audit folder to compare with, as declared
-/// @param tasks path of the file with tasks, conflicts and mitigations, as declared
+/// @param tasks path of the file with tasks, conflicts and mitigations, as declared; null when the audit
+///     file holds them itself
+/// @param duties the tasks, conflicts and mitigations; none until their file was read
 /// @param ownChecks path of the file with the auditor's own checks, as declared
 public record AuditFile(
     String title,
@@ -38,6 +41,7 @@ public record AuditFile(
     Map<String, Map<String, CheckSettings>> applicationChecks,
     @Nullable String previous,
     @Nullable String tasks,
+    TaskList duties,
     @Nullable String ownChecks)
     implements Examiner.Settings {
 
@@ -114,6 +118,7 @@ public record AuditFile(
         applicationChecks,
         null,
         tasks,
+        duties,
         ownChecks);
   }
 
@@ -133,6 +138,7 @@ public record AuditFile(
         applicationChecks,
         path,
         tasks,
+        duties,
         ownChecks);
   }
 
@@ -152,6 +158,27 @@ public record AuditFile(
         applicationChecks,
         previous,
         tasks,
+        duties,
+        ownChecks);
+  }
+
+  /// The same audit with its tasks: held in the audit file itself, or in a file beside it.
+  ///
+  /// @param path null when the audit file holds them
+  public AuditFile withDuties(TaskList list, @Nullable String path) {
+    return new AuditFile(
+        title,
+        asOf,
+        periodFrom,
+        periodTo,
+        zone,
+        applications,
+        evidence,
+        checks,
+        applicationChecks,
+        previous,
+        path,
+        list,
         ownChecks);
   }
 
@@ -168,6 +195,7 @@ public record AuditFile(
         applicationChecks,
         previous,
         tasks,
+        duties,
         ownChecks);
   }
 

@@ -8,6 +8,7 @@ import app.stalekeys.core.snapshot.Application;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
+import app.stalekeys.core.task.TaskList;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
@@ -56,6 +57,12 @@ final class AuditFileParser {
             ? null
             : new EvidenceBlock(YamlBlock.of(root, name, issues), application).read();
     return issues.isEmpty() ? spec : null;
+  }
+
+  /// Reads a file of tasks; null when it is no YAML at all.
+  @Nullable TaskList parseTasks(String text) {
+    Node root = compose(text);
+    return root == null ? null : new TaskBlock(YamlBlock.of(root, name, issues)).read();
   }
 
   List<Issue> issues() {
@@ -117,14 +124,16 @@ final class AuditFileParser {
       block.finish();
     }
     Map<String, CheckSettings> checks = checks(root);
-    String tasks = notYetExamined(root, "tasks");
+    boolean inline = root.isBlock("tasks");
+    String tasks = inline ? null : root.text("tasks");
+    TaskList duties = inline ? new TaskBlock(root.block("tasks")).read() : TaskList.NONE;
     String ownChecks = notYetExamined(root, "own-checks");
     String previous = root.text("previous");
     root.finish();
     return new AuditFile(
         title,
         upTo,
-        Objects.requireNonNullElseGet(from, () -> upTo.minusMonths(6).plusDays(1)),
+        Objects.requireNonNullElseGet(from, () -> upTo.plusDays(1).minusMonths(6)),
         Objects.requireNonNullElse(to, upTo),
         Objects.requireNonNullElse(zone, ZoneOffset.UTC),
         applications,
@@ -133,6 +142,7 @@ final class AuditFileParser {
         applicationChecks,
         previous,
         tasks,
+        duties,
         ownChecks);
   }
 

@@ -8,6 +8,10 @@ import app.stalekeys.core.evidence.ReadSettings;
 import app.stalekeys.core.evidence.Wide;
 import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.Application;
+import app.stalekeys.core.task.Conflict;
+import app.stalekeys.core.task.Mitigation;
+import app.stalekeys.core.task.Task;
+import app.stalekeys.core.task.TaskList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,7 +33,7 @@ public final class AuditFileWriter {
         "period", Map.of("from", audit.periodFrom().toString(), "to", audit.periodTo().toString()));
     root.put("zone", audit.zone().getId());
     put(root, "previous", audit.previous());
-    put(root, "tasks", audit.tasks());
+    put(root, "tasks", audit.tasks() == null ? tasks(audit.duties()) : audit.tasks());
     put(root, "own-checks", audit.ownChecks());
     put(root, "evidence", evidence(audit, null));
     put(
@@ -38,6 +42,59 @@ public final class AuditFileWriter {
         audit.applications().stream().map(own -> application(audit, own)).toList());
     put(root, "checks", checks(audit.checks()));
     return yaml(root);
+  }
+
+  /// A file of tasks, conflicts and mitigations.
+  public static String writeTasks(TaskList list) {
+    return yaml(tasks(list));
+  }
+
+  private static Map<String, Object> tasks(TaskList list) {
+    Map<String, Object> block = new LinkedHashMap<>();
+    put(block, "tasks", list.tasks().stream().map(AuditFileWriter::task).toList());
+    put(block, "conflicts", list.conflicts().stream().map(AuditFileWriter::conflict).toList());
+    put(
+        block,
+        "mitigations",
+        list.mitigations().stream().map(AuditFileWriter::mitigation).toList());
+    return block;
+  }
+
+  private static Map<String, Object> task(Task task) {
+    Map<String, Object> block = new LinkedHashMap<>();
+    block.put("id", task.id());
+    block.put("name", task.name());
+    block.put(
+        task.all() ? "all" : "any",
+        task.permissions().stream()
+            .map(need -> {
+              Map<String, Object> one = new LinkedHashMap<>();
+              one.put("application", need.application());
+              one.put("resource", need.resource());
+              one.put("action", need.action());
+              return one;
+            })
+            .toList());
+    return block;
+  }
+
+  private static Map<String, Object> conflict(Conflict conflict) {
+    Map<String, Object> block = new LinkedHashMap<>();
+    block.put("id", conflict.id());
+    block.put("tasks", conflict.tasks());
+    block.put("severity", conflict.severity());
+    put(block, "reason", conflict.reason());
+    return block;
+  }
+
+  private static Map<String, Object> mitigation(Mitigation mitigation) {
+    Map<String, Object> block = new LinkedHashMap<>();
+    block.put("conflict", mitigation.conflict());
+    block.put("person", mitigation.person());
+    put(block, "until", mitigation.until() == null ? null : mitigation.until().toString());
+    put(block, "control", mitigation.control());
+    put(block, "owner", mitigation.owner());
+    return block;
   }
 
   /// One entry of an `evidence:` list.

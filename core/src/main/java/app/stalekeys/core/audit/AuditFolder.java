@@ -4,6 +4,7 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
+import app.stalekeys.core.task.TaskList;
 import java.io.IOException;
 import java.nio.charset.MalformedInputException;
 import java.nio.charset.StandardCharsets;
@@ -68,6 +69,7 @@ public final class AuditFolder {
     if (audit != null) {
       audit.evidence().forEach(spec -> folder.checkPresent(spec, issues));
       folder.checkPrevious(audit, issues);
+      audit = folder.withTasks(audit, issues);
     }
     boolean unusable = issues.stream().anyMatch(i -> i.weight() == Issue.Weight.UNUSABLE);
     return new Opened(folder, text, unusable ? null : audit, issues);
@@ -89,6 +91,35 @@ public final class AuditFolder {
               "the path %s leads out of the audit folder through a link; put the file itself there"
                   .formatted(Quoted.text(spec.file())),
               Place.ofFile(spec.file())));
+    }
+  }
+
+  /// Reads the file of tasks that the audit file names; its tasks then stand in the audit itself.
+  private AuditFile withTasks(AuditFile audit, List<Issue> issues) throws IOException {
+    String path = audit.tasks();
+    if (path == null) {
+      return audit;
+    }
+    Path file = folder.resolve(path).normalize();
+    if (!Files.isRegularFile(file) || !isInside(file)) {
+      issues.add(
+          Issue.unusable(
+              "tasks-missing",
+              "\"tasks\" names %s, and no such file is in the folder; add it or take the key out"
+                  .formatted(Quoted.text(path)),
+              Place.ofFile(FILE)));
+      return audit;
+    }
+    AuditFileParser parser = new AuditFileParser(path);
+    try {
+      TaskList list = parser.parseTasks(Files.readString(file, StandardCharsets.UTF_8));
+      issues.addAll(parser.issues());
+      return list == null || !parser.issues().isEmpty() ? audit : audit.withDuties(list, null);
+    } catch (MalformedInputException wrong) {
+      issues.add(
+          Issue.unusable(
+              "encoding-wrong", "the file is not UTF-8; save it as UTF-8", Place.ofFile(path)));
+      return audit;
     }
   }
 

@@ -139,7 +139,13 @@ public final class AuditRun {
   }
 
   public static Snapshot snapshot(AuditFile audit, Collection<? extends FactSource> facts) {
-    return Snapshot.build(audit.asOf(), audit.zone(), audit.applications(), facts);
+    return Snapshot.build(
+        audit.asOf(),
+        audit.periodFrom(),
+        audit.zone(),
+        audit.duties(),
+        audit.applications(),
+        facts);
   }
 
   public static Examiner.Result examine(AuditFile audit, Snapshot snapshot) {

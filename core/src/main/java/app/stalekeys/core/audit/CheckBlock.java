@@ -67,17 +67,28 @@ final class CheckBlock {
   private static CheckSettings settings(Check check, YamlBlock own) {
     Map<String, List<String>> values = new LinkedHashMap<>();
     for (Parameter parameter : check.parameters()) {
-      Integer value = own.parsed(parameter.name(), "a whole number", Integer::valueOf);
-      if (value != null && value < 0) {
-        own.faultAt(
-            parameter.name(),
-            "value-unreadable",
-            "%s is %d, expected 0 or more".formatted(Quoted.text(parameter.name()), value));
-      } else if (value != null) {
-        values.put(parameter.name(), List.of(value.toString()));
+      if (parameter.isList()) {
+        List<String> words = own.texts(parameter.name());
+        if (words != null) {
+          values.put(parameter.name(), words);
+        }
+      } else {
+        number(own, parameter.name(), values);
       }
     }
     return finished(own, values);
+  }
+
+  private static void number(YamlBlock own, String name, Map<String, List<String>> values) {
+    Integer value = own.parsed(name, "a whole number", Integer::valueOf);
+    if (value != null && value < 0) {
+      own.faultAt(
+          name,
+          "value-unreadable",
+          "%s is %d, expected 0 or more".formatted(Quoted.text(name), value));
+    } else if (value != null) {
+      values.put(name, List.of(value.toString()));
+    }
   }
 
   /// Settings of a check to come: any of the words that checks use for parameters.

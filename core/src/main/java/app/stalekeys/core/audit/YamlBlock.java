@@ -83,6 +83,11 @@ final class YamlBlock {
     fault(code, sentence, lines.getOrDefault(key, line));
   }
 
+  /// Whether a key holds a block of its own.
+  boolean isBlock(String key) {
+    return values.get(key) instanceof MappingNode;
+  }
+
   Set<String> keys() {
     return values.keySet();
   }

@@ -6,35 +6,45 @@ import java.util.List;
 /// each; sentence, figures, evidence and remedies come from the class itself.
 public interface Check {
 
-  /// As written in the audit file, such as `leaver-enabled`.
-  String id();
+  /// Where the check is examined beside each application.
+  enum Reach {
+    /// In each application by itself.
+    APPLICATION,
+    /// Also once over all of them together, as application `*`.
+    ALSO_ACROSS
+  }
 
-  /// A plain title, such as `Leaver, still enabled`.
-  String title();
+  CheckCard card();
 
-  /// Why it matters, in one or two sentences.
-  String why();
+  default String id() {
+    return card().id();
+  }
 
-  /// The usual severity, and the raised one in words where there is one.
-  String severityRule();
+  default String title() {
+    return card().title();
+  }
 
-  /// The usual severity: what the check weighs in the mean.
-  Severity severity();
-
-  /// What it counts as tested, such as `enabled accounts of a person`.
-  String population();
-
-  /// What it needs: every entry must be met; an entry lists ways, one of which is enough. A way is a
-  /// kind (`sign-ins`) or a field (`accounts.mfa`).
-  List<List<String>> needs();
-
-  /// Standards that ask for it, by number only.
-  List<String> references();
-
-  List<Remedy> remedies();
+  default Severity severity() {
+    return card().severity();
+  }
 
   default List<Parameter> parameters() {
+    return card().parameters();
+  }
+
+  default Reach reach() {
+    return Reach.APPLICATION;
+  }
+
+  /// What is missing beyond the needs of the card, seen from the snapshot itself; empty when it can run.
+  default List<String> missing(Examination examination) {
     return List.of();
+  }
+
+  /// Whether the check says anything at all about what is examined: where it does not, there is no
+  /// result, neither tested nor not tested.
+  default boolean concerns(Examination examination) {
+    return true;
   }
 
   /// Walks over the subjects and tells the examination which were tested and which are flagged.

@@ -30,12 +30,6 @@ public record CheckSettings(
         merged);
   }
 
-  /// The number set for a parameter; null when none was.
-  public @Nullable Integer number(String parameter) {
-    List<String> set = values.get(parameter);
-    return set == null || set.isEmpty() ? null : Integer.valueOf(set.getFirst());
-  }
-
   public boolean isOn() {
     return enabled == null || enabled;
   }

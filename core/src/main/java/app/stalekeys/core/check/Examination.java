@@ -5,36 +5,62 @@ import app.stalekeys.core.match.Match;
 import app.stalekeys.core.people.Person;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.ApplicationAccess.Privilege;
+import app.stalekeys.core.snapshot.Coverage;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Place;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/// One check at work on one application: what it may look at, and where it says what it found.
+/// One check at work on one application, or on all of them together: what it may look at, and where it
+/// says what it found.
 public final class Examination {
+
+  /// What stands for the application in findings that reach across several.
+  public static final String ACROSS = "*";
 
   private final Check check;
   private final Snapshot snapshot;
-  private final ApplicationAccess access;
+  private final @Nullable ApplicationAccess access;
   private final CheckSettings settings;
   private final List<Finding> findings = new ArrayList<>();
   private int tested;
 
-  Examination(Check check, Snapshot snapshot, ApplicationAccess access, CheckSettings settings) {
+  /// @param access null for all applications together
+  Examination(
+      Check check, Snapshot snapshot, @Nullable ApplicationAccess access, CheckSettings settings) {
     this.check = check;
     this.snapshot = snapshot;
     this.access = access;
     this.settings = settings;
   }
 
+  /// Whether all applications are examined together.
+  public boolean isAcross() {
+    return access == null;
+  }
+
+  /// The application examined; only where [#isAcross] says no.
   public ApplicationAccess access() {
-    return access;
+    return Objects.requireNonNull(access, "no single application is examined");
+  }
+
+  /// The application's id, or [#ACROSS].
+  public String application() {
+    return access == null ? ACROSS : access.application().id();
+  }
+
+  /// What evidence there is: the application's with the organisation's own, or the latter alone.
+  public Coverage coverage() {
+    return access == null ? snapshot.shared() : access.coverage();
   }
 
   public Snapshot snapshot() {
@@ -45,9 +71,19 @@ public final class Examination {
     return snapshot.asOf();
   }
 
+  /// Whole days from a day to the as-of date; negative when it lies after it.
+  public long daysSince(LocalDate day) {
+    return ChronoUnit.DAYS.between(day, asOf());
+  }
+
   /// The value set for a parameter, or its standard one.
   public int number(String parameter) {
-    Integer set = settings.number(parameter);
+    return Integer.parseInt(words(parameter).getFirst());
+  }
+
+  /// The words set for a parameter, or its standard ones.
+  public List<String> words(String parameter) {
+    List<String> set = settings.values().get(parameter);
     if (set != null) {
       return set;
     }
@@ -59,11 +95,11 @@ public final class Examination {
   }
 
   public Stream<Account> enabledAccounts() {
-    return access.accounts().stream().filter(account -> account.isEnabled(asOf()));
+    return access().accounts().stream().filter(account -> account.isEnabled(asOf()));
   }
 
   public @Nullable Person person(Account account) {
-    Match match = access.match(account);
+    Match match = access().match(account);
     return match == null ? null : match.person();
   }
 
@@ -74,26 +110,32 @@ public final class Examination {
 
   /// `raised` where the account is privileged, else `usual`.
   public Severity bySeverityOf(Account account, Severity usual, Severity raised) {
-    return access.isPrivileged(account) ? raised : usual;
+    return access().isPrivileged(account) ? raised : usual;
+  }
+
+  /// Begins a finding about anything but an account.
+  public Draft flag(Subject subject, Severity severity) {
+    return new Draft(subject, severity, List.of());
   }
 
   /// Begins a finding about an account: name, person and privilege are among its figures, and its row
   /// in the accounts file is the first evidence.
   public Draft flag(Account account, Severity severity) {
-    List<Place> grounds = access.privileges(account).stream().map(Privilege::place).toList();
+    ApplicationAccess own = access();
+    List<Place> grounds = own.privileges(account).stream().map(Privilege::place).toList();
     Draft draft = new Draft(Subject.account(account.key()), severity, grounds);
     draft.fact("name", account.name());
-    Match match = access.match(account);
+    Match match = own.match(account);
     if (match != null) {
       draft.fact("person", match.person().id());
       draft.fact("personName", match.person().name());
       draft.fact("department", match.person().department());
       draft.fact("matchedBy", match.rule().words());
     }
-    List<String> roles =
-        access.privileges(account).stream().map(Privilege::words).distinct().toList();
-    if (!roles.isEmpty()) {
-      draft.fact("privilegedBy", roles);
+    List<String> privileges =
+        own.privileges(account).stream().map(Privilege::words).distinct().toList();
+    if (!privileges.isEmpty()) {
+      draft.fact("privilegedBy", privileges);
     }
     draft.evidence(account.place());
     return draft;
@@ -113,7 +155,9 @@ public final class Examination {
     private final Severity severity;
     private final List<Place> grounds;
     private final Map<String, Object> facts = new LinkedHashMap<>();
-    private final List<Place> evidence = new ArrayList<>();
+    private final Set<Place> evidence = new LinkedHashSet<>();
+    private String apart = "";
+    private String scope = "";
 
     private Draft(Subject subject, Severity severity, List<Place> grounds) {
       this.subject = subject;
@@ -125,6 +169,8 @@ public final class Examination {
     public Draft fact(String name, @Nullable Object value) {
       if (value instanceof LocalDate day) {
         facts.put(name, day.toString());
+      } else if (value instanceof Integer number) {
+        facts.put(name, number.longValue());
       } else if (value != null && !value.equals("")) {
         facts.put(name, value);
       }
@@ -132,9 +178,18 @@ public final class Examination {
     }
 
     public Draft evidence(Place place) {
-      if (!evidence.contains(place)) {
-        evidence.add(place);
-      }
+      evidence.add(place);
+      return this;
+    }
+
+    /// What tells this finding from others of the same check about the same subject: a conflict's id.
+    public Draft of(String other) {
+      apart = other;
+      return this;
+    }
+
+    public Draft within(String part) {
+      scope = part;
       return this;
     }
 
@@ -144,15 +199,15 @@ public final class Examination {
       Severity held = Objects.requireNonNullElse(settings.severity(), severity);
       findings.add(
           new Finding(
-              Finding.id(check.id(), access.application().id(), subject),
+              Finding.id(check.id(), application(), subject, apart),
               check.id(),
               held,
-              access.application().id(),
+              application(),
               subject,
-              "",
+              scope,
               sentence,
               facts,
-              evidence));
+              List.copyOf(evidence)));
     }
   }
 }

@@ -2,9 +2,11 @@ package app.stalekeys.core.check;
 
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
+import app.stalekeys.core.source.CodePoints;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /// Runs checks over a snapshot. The same snapshot and settings give the same findings in the
 /// same order: by check as listed, by application as in the audit file, by subject's key.
@@ -30,39 +32,56 @@ public final class Examiner {
     List<CheckResult> results = new ArrayList<>();
     for (Check check : checks) {
       for (ApplicationAccess access : snapshot.applications()) {
-        results.add(examine(check, snapshot, access, settings, findings));
+        examine(check, snapshot, access, settings, findings, results);
+      }
+      if (check.reach() == Check.Reach.ALSO_ACROSS) {
+        examine(check, snapshot, null, settings, findings, results);
       }
     }
     return new Result(findings, results);
   }
 
-  private static CheckResult examine(
+  private static void examine(
       Check check,
       Snapshot snapshot,
-      ApplicationAccess access,
+      @Nullable ApplicationAccess access,
       Settings settings,
-      List<Finding> findings) {
-    String application = access.application().id();
+      List<Finding> findings,
+      List<CheckResult> results) {
+    String application = access == null ? Examination.ACROSS : access.application().id();
     CheckSettings own = settings.of(check.id(), application);
-    if (!own.isOn()) {
-      return new CheckResult(
-          check.id(), application, CheckResult.State.SWITCHED_OFF, 0, 0, List.of());
-    }
-    List<String> missing = access.coverage().missing(check.needs());
-    if (!missing.isEmpty()) {
-      return new CheckResult(check.id(), application, CheckResult.State.NOT_TESTED, 0, 0, missing);
-    }
     Examination examination = new Examination(check, snapshot, access, own);
+    if (!check.concerns(examination)) {
+      return;
+    }
+    if (!own.isOn()) {
+      results.add(without(check, application, CheckResult.State.SWITCHED_OFF, List.of()));
+      return;
+    }
+    List<String> missing = new ArrayList<>(examination.coverage().missing(check.card().needs()));
+    if (missing.isEmpty()) {
+      missing.addAll(check.missing(examination));
+    }
+    if (!missing.isEmpty()) {
+      results.add(without(check, application, CheckResult.State.NOT_TESTED, missing));
+      return;
+    }
     check.examine(examination);
     List<Finding> flagged = new ArrayList<>(examination.findings());
-    flagged.sort(Comparator.comparing(finding -> finding.subject().key()));
+    flagged.sort(Comparator.comparing(finding -> finding.subject().key(), CodePoints.ORDER));
     findings.addAll(flagged);
-    return new CheckResult(
-        check.id(),
-        application,
-        CheckResult.State.TESTED,
-        examination.testedCount(),
-        flagged.size(),
-        List.of());
+    results.add(
+        new CheckResult(
+            check.id(),
+            application,
+            CheckResult.State.TESTED,
+            examination.testedCount(),
+            flagged.size(),
+            List.of()));
+  }
+
+  private static CheckResult without(
+      Check check, String application, CheckResult.State state, List<String> missing) {
+    return new CheckResult(check.id(), application, state, 0, 0, missing);
   }
 }

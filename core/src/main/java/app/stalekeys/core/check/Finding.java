@@ -38,8 +38,11 @@ public record Finding(
 
   /// The stable id: the first 16 hexadecimal digits of SHA-256 over check, application, type and key,
   /// with a line feed between. 64 bits: among a million findings two meet with odds of 1 in 37 million.
-  static String id(String check, String application, Subject subject) {
+  ///
+  /// @param apart a conflict's id; empty for other checks
+  static String id(String check, String application, Subject subject, String apart) {
     String text = String.join("\n", check, application, subject.type(), subject.key());
+    text += apart.isEmpty() ? "" : "\n" + apart;
     return Sha256.of(text.getBytes(StandardCharsets.UTF_8)).substring(0, ID_LENGTH);
   }
 }

@@ -1,6 +1,9 @@
 package app.stalekeys.core.effective;
 
 import app.stalekeys.core.access.Scope;
+import app.stalekeys.core.source.CodePoints;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 
 /// Where something holds: scopes, without the exceptions that lie inside them. Both are smallest sets.
@@ -13,6 +16,28 @@ public record Area(List<Scope> scopes, List<Scope> except) {
     except = List.copyOf(except);
   }
 
+  /// The same area with its scopes in one order for all, so that equal areas are equal.
+  public Area sorted() {
+    return new Area(inOrder(scopes), inOrder(except));
+  }
+
+  private static List<Scope> inOrder(List<Scope> scopes) {
+    return scopes.stream().sorted(Comparator.comparing(Scope::toString, CodePoints.ORDER)).toList();
+  }
+
+  /// The part that lies in both; nowhere when they do not overlap.
+  public Area meet(Area other) {
+    List<Scope> taken = new ArrayList<>(except);
+    taken.addAll(other.except);
+    List<Scope> met = new ArrayList<>();
+    for (Scope one : scopes) {
+      for (Scope two : other.scopes) {
+        one.meet(two).filter(scope -> !isTaken(scope, taken)).ifPresent(met::add);
+      }
+    }
+    return met.isEmpty() ? NOWHERE : new Area(met, taken);
+  }
+
   public boolean isEmpty() {
     return scopes.isEmpty();
   }
@@ -20,15 +45,7 @@ public record Area(List<Scope> scopes, List<Scope> except) {
   /// Whether some part of the organisation lies in both: where two of their scopes meet, outside the
   /// exceptions of both.
   public boolean overlaps(Area other) {
-    for (Scope one : scopes) {
-      for (Scope two : other.scopes) {
-        Scope met = one.meet(two).orElse(null);
-        if (met != null && !isTaken(met, except) && !isTaken(met, other.except)) {
-          return true;
-        }
-      }
-    }
-    return false;
+    return !meet(other).isEmpty();
   }
 
   private static boolean isTaken(Scope scope, List<Scope> except) {

@@ -13,6 +13,11 @@ public record Permission(String resource, String action) implements Comparable<P
   private static final String ALL = "*";
   private static final String BELOW = "/*";
 
+  /// `release Payment/Run`: the permission as a sentence says it.
+  public String words() {
+    return action + " " + resource;
+  }
+
   /// Whether it names one permission and not a pattern of several.
   boolean isConcrete() {
     return !resource.equals(ALL)
@@ -33,6 +38,11 @@ public record Permission(String resource, String action) implements Comparable<P
     }
     String above = resource.substring(0, resource.length() - BELOW.length());
     return other.equals(above) || other.startsWith(above + "/");
+  }
+
+  /// Whether a permission is one that this pattern names, without regard to levels.
+  public boolean means(Permission other) {
+    return meansResource(other.resource) && (meansEveryAction() || action.equals(other.action));
   }
 
   boolean meansEveryAction() {

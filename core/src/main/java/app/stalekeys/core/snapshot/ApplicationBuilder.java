@@ -152,7 +152,9 @@ final class ApplicationBuilder {
         Credential.read(own, book),
         Policies.read(own, book, roles),
         Usage.read(own, book, effective.universe(), activity, zone),
-        activity);
+        activity,
+        Licences.read(own, effective.universe()),
+        SystemRecord.read(own));
   }
 
   private static List<Issue> brokenRulings(AccountBook book, Matching matching) {

@@ -6,11 +6,18 @@ import app.stalekeys.core.activity.ActivityLog;
 import app.stalekeys.core.effective.Usage;
 import java.util.List;
 
-/// What one application's files say beside who holds what: credentials, policies, use, and what was done.
+/// What one application's files say beside who holds what: credentials, policies, use, what was done,
+/// licences and its own systems.
 public record ApplicationRecords(
-    List<Credential> credentials, Policies policies, Usage usage, ActivityLog activity) {
+    List<Credential> credentials,
+    Policies policies,
+    Usage usage,
+    ActivityLog activity,
+    Licences licences,
+    List<SystemRecord> systems) {
 
   public ApplicationRecords {
     credentials = List.copyOf(credentials);
+    systems = List.copyOf(systems);
   }
 }

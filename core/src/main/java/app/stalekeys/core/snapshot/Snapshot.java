@@ -4,6 +4,7 @@ import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.task.TaskList;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -14,16 +15,25 @@ import java.util.List;
 /// The access of all applications as at one date.
 ///
 /// @param asOf the as-of day; its end in `zone` is what the checks call T
+/// @param periodFrom the first day of the audit's period, which ends with the as-of day
+/// @param shared what evidence there is of the whole organisation
+/// @param systems those of the whole organisation, of no single application
+/// @param tasks what one person must not do together
 /// @param applications in the order of the audit file
 /// @param problems rows that repeat, contradict each other or point at nothing; all of them were kept
 public record Snapshot(
     LocalDate asOf,
+    LocalDate periodFrom,
     ZoneId zone,
     Roster roster,
+    Coverage shared,
+    List<SystemRecord> systems,
+    TaskList tasks,
     List<ApplicationAccess> applications,
     List<Issue> problems) {
 
   public Snapshot {
+    systems = List.copyOf(systems);
     applications = List.copyOf(applications);
     problems = List.copyOf(problems);
   }
@@ -32,7 +42,9 @@ public record Snapshot(
   /// and people, but no log rows.
   public static Snapshot build(
       LocalDate asOf,
+      LocalDate periodFrom,
       ZoneId zone,
+      TaskList tasks,
       List<Application> applications,
       Collection<? extends FactSource> sources) {
     List<Issue> problems = new ArrayList<>();
@@ -49,7 +61,16 @@ public record Snapshot(
       built.add(
           new ApplicationBuilder(application, own, shared, roster, asOf, zone).build(problems));
     }
-    return new Snapshot(asOf, zone, roster, built, problems);
+    return new Snapshot(
+        asOf,
+        periodFrom,
+        zone,
+        roster,
+        Coverage.of(shared),
+        SystemRecord.read(shared),
+        tasks,
+        built,
+        problems);
   }
 
   /// The same snapshot with other decisions about whose an application's accounts are: nothing else is
@@ -62,7 +83,7 @@ public record Snapshot(
                     ? access.ruledBy(roster, rulings)
                     : access)
             .toList();
-    return new Snapshot(asOf, zone, roster, ruled, problems);
+    return new Snapshot(asOf, periodFrom, zone, roster, shared, systems, tasks, ruled, problems);
   }
 
   /// The first instant after the as-of day.

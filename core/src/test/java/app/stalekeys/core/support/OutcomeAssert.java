@@ -38,7 +38,14 @@ public final class OutcomeAssert extends AbstractAssert<OutcomeAssert, AuditRun.
     return findings(check).getFirst();
   }
 
-  private List<Finding> findings(String check) {
+  /// `subject severity` of each finding of a check, in order.
+  public List<String> severities(String check) {
+    return findings(check).stream()
+        .map(finding -> finding.subject().key() + " " + finding.severity().word())
+        .toList();
+  }
+
+  public List<Finding> findings(String check) {
     assertThat(result(check).state()).as(check).isEqualTo(CheckResult.State.TESTED);
     return actual.result().findings().stream().filter(f -> f.check().equals(check)).toList();
   }

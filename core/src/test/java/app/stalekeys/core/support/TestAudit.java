@@ -67,6 +67,25 @@ public final class TestAudit {
     return evidence("{file: sign-ins.csv, kind: sign-ins}").file("sign-ins.csv", lines);
   }
 
+  public TestAudit grants(String... lines) {
+    return evidence("{file: grants.csv, kind: grants}").file("grants.csv", lines);
+  }
+
+  public TestAudit permissions(String... lines) {
+    return evidence("{file: permissions.csv, kind: permissions}").file("permissions.csv", lines);
+  }
+
+  public TestAudit activity(String... lines) {
+    return evidence("{file: activity.csv, kind: activity}").file("activity.csv", lines);
+  }
+
+  /// One more file of the whole organisation, columns named as our fields; after the roster.
+  public TestAudit shared(String kind, String... lines) {
+    shared = shared.isEmpty() ? "evidence:\n" : shared;
+    shared += "  - {file: %s.csv, kind: %s}\n".formatted(kind, kind);
+    return file(kind + ".csv", lines);
+  }
+
   /// One more entry of the application's evidence, in YAML's flow form.
   public TestAudit evidence(String entry) {
     evidence += "      - " + entry + "\n";

@@ -223,11 +223,11 @@ class FindingsController {
     return new FindingDetail(
         line(new FindingList.Line(row, history.isEmpty() ? null : history.getFirst())),
         check.title(),
-        check.why(),
-        check.references(),
+        check.card().why(),
+        check.card().references(),
         cited(open, body.evidence()),
         body.evidence().size(),
-        check.remedies().stream().map(FindingsController::remedy).toList(),
+        check.card().remedies().stream().map(FindingsController::remedy).toList(),
         life.of(open, row),
         history.stream().map(DecisionView::of).filter(Objects::nonNull).toList(),
         list.others(open, row));

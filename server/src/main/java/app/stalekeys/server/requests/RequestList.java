@@ -159,7 +159,7 @@ public class RequestList {
                       source.application() == null || application.id().equals(source.application()))
                   .toList());
       for (Check check : Catalogue.checks()) {
-        for (String need : coverage.missing(check.needs())) {
+        for (String need : coverage.missing(check.card().needs())) {
           String kind = need.indexOf('.') < 0 ? need : need.substring(0, need.indexOf('.'));
           String owner = isOrganisations(kind) ? "" : application.id();
           List<String> titles =

@@ -137,7 +137,7 @@ class SearchController {
     }
 
     private void check(Check check) {
-      hits.add(new Hit("check", check.id(), check.title(), check.why(), 0, 0));
+      hits.add(new Hit("check", check.id(), check.title(), check.card().why(), 0, 0));
     }
 
     private void add(String kind, String key, String label, String about, Place place) {

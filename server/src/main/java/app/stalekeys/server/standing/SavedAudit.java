@@ -1,9 +1,11 @@
 package app.stalekeys.server.standing;
 
+import app.stalekeys.core.audit.AuditFile;
 import app.stalekeys.core.audit.AuditFileWriter;
 import app.stalekeys.core.audit.AuditFolder;
 import app.stalekeys.core.evidence.read.Sha256;
 import app.stalekeys.core.journal.JournalEntry;
+import app.stalekeys.core.task.TaskList;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.Evidence;
@@ -32,6 +34,8 @@ import tools.jackson.databind.json.JsonMapper;
 @RestController
 @RequestMapping("/api/snapshots/{snapshot}/audit.zip")
 class SavedAudit {
+
+  private static final String TASKS = "tasks.yaml";
 
   private final Snapshots snapshots;
   private final Evidence evidence;
@@ -85,11 +89,12 @@ class SavedAudit {
       throws IOException {
     OpenSnapshot before = snapshots.before(open).orElse(null);
     String earlier = before == null ? null : before.file().asOf().toString();
-    hashed(
-        zip,
-        prefix + AuditFolder.FILE,
-        AuditFileWriter.write(open.file().comparedWith(earlier)).getBytes(StandardCharsets.UTF_8),
-        hashes);
+    AuditFile file = open.file().comparedWith(earlier);
+    if (!file.duties().isEmpty()) {
+      hashed(zip, prefix + TASKS, bytes(AuditFileWriter.writeTasks(file.duties())), hashes);
+      file = file.withDuties(TaskList.NONE, TASKS);
+    }
+    hashed(zip, prefix + AuditFolder.FILE, bytes(AuditFileWriter.write(file)), hashes);
     evidence(open, prefix, zip, hashes);
     hashed(
         zip,
@@ -99,6 +104,10 @@ class SavedAudit {
     if (before != null) {
       write(before, prefix + earlier + "/", zip, hashes);
     }
+  }
+
+  private static byte[] bytes(String text) {
+    return text.getBytes(StandardCharsets.UTF_8);
   }
 
   private void evidence(OpenSnapshot open, String prefix, ZipOutputStream zip, StringBuilder hashes)

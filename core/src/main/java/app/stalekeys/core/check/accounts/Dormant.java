@@ -2,81 +2,43 @@ package app.stalekeys.core.check.accounts;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
-import app.stalekeys.core.check.Parameter;
-import app.stalekeys.core.check.Remedy;
 import app.stalekeys.core.check.Severity;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.List;
 
 /// An enabled account whose last sign-in lies `days` or more before the as-of date. An account that
 /// never signed in is not dormant but never used, which is another check.
 public final class Dormant implements Check {
 
-  @Override
-  public String id() {
-    return "dormant";
-  }
+  private static final CheckCard CARD =
+      CheckCard.of("dormant", "Dormant")
+          .why("Nobody misses an unused account when somebody else starts to use it.")
+          .severity(Severity.MEDIUM, "high if privileged")
+          .tests("enabled accounts that have signed in at least once")
+          .needs("accounts")
+          .needs("accounts.status")
+          .needs("sign-ins", "accounts.last-sign-in")
+          .references("AC-2(3)", "PCI 8.2.6", "A.5.18")
+          .remedy(
+              "Disable it and keep its history",
+              5,
+              "Ask the owner or manager whether it is still needed, with a date to answer by.",
+              "Disable the account; do not delete it while the audit runs.",
+              "Note the request number, so that the next export proves it.")
+          .remedy(
+              "Let unused accounts lapse by rule",
+              60,
+              "Agree a limit with the application's owner.",
+              "Set the application or the directory to disable accounts that pass it.",
+              "List accounts that are left out of the rule and why.")
+          .number("days", 90, "days without a sign-in from which it is flagged")
+          .in("Accounts");
 
   @Override
-  public String title() {
-    return "Dormant";
-  }
-
-  @Override
-  public String why() {
-    return "Nobody misses an unused account when somebody else starts to use it.";
-  }
-
-  @Override
-  public String severityRule() {
-    return "medium; high if privileged";
-  }
-
-  @Override
-  public Severity severity() {
-    return Severity.MEDIUM;
-  }
-
-  @Override
-  public String population() {
-    return "enabled accounts that have signed in at least once";
-  }
-
-  @Override
-  public List<List<String>> needs() {
-    return List.of(
-        List.of("accounts"),
-        List.of("accounts.status"),
-        List.of("sign-ins", "accounts.last-sign-in"));
-  }
-
-  @Override
-  public List<String> references() {
-    return List.of("AC-2(3)", "PCI 8.2.6", "A.5.18");
-  }
-
-  @Override
-  public List<Remedy> remedies() {
-    return List.of(
-        Remedy.of(
-            "Disable it and keep its history",
-            5,
-            "Ask the owner or manager whether it is still needed, with a date to answer by.",
-            "Disable the account; do not delete it while the audit runs.",
-            "Note the request number, so that the next export proves it."),
-        Remedy.of(
-            "Let unused accounts lapse by rule",
-            60,
-            "Agree a limit with the application's owner.",
-            "Set the application or the directory to disable accounts that pass it.",
-            "List accounts that are left out of the rule and why."));
-  }
-
-  @Override
-  public List<Parameter> parameters() {
-    return List.of(new Parameter("days", 90, "days without a sign-in from which it is flagged"));
+  public CheckCard card() {
+    return CARD;
   }
 
   @Override

@@ -34,6 +34,11 @@ record LastSignIn(LocalDate day, String origin, Place place, List<String> logs) 
         : new LastSignIn(declared, "accounts file", account.place().inColumn(null), logs);
   }
 
+  /// Cites each log as a whole for holding no success.
+  static void citeLogs(Examination examination, Examination.Draft draft) {
+    examination.access().signIns().files().forEach(file -> draft.evidence(Place.ofFile(file)));
+  }
+
   /// Cites the row, and each log as a whole for holding nothing later.
   void cite(Examination.Draft draft) {
     draft.evidence(place);

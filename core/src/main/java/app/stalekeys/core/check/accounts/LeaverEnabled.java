@@ -2,77 +2,45 @@ package app.stalekeys.core.check.accounts;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
-import app.stalekeys.core.check.Remedy;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.people.Person;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.List;
 
 /// An enabled account of a person who left on or before the as-of date, or whom the roster calls left
 /// without giving a day.
 public final class LeaverEnabled implements Check {
 
-  @Override
-  public String id() {
-    return "leaver-enabled";
-  }
+  private static final CheckCard CARD =
+      CheckCard.of("leaver-enabled", "Leaver, still enabled")
+          .why(
+              "Who has left has no business in the application, and an account without its person is"
+                  + " free for whoever finds the password.")
+          .severity(Severity.HIGH, "critical if privileged")
+          .tests("enabled accounts that belong to a person")
+          .needs("people")
+          .needs("accounts")
+          .needs("accounts.status")
+          .needs("accounts.person", "accounts.email")
+          .references("AC-2", "PS-4", "PCI 8.2.5")
+          .remedy(
+              "Disable it today",
+              5,
+              "Disable the account and end its open sessions.",
+              "Hand what it owns to the manager.",
+              "Look at what it did since the last day.")
+          .remedy(
+              "Tie leaving to disabling",
+              240,
+              "Let the personnel system's leaving date reach the application or its directory.",
+              "Disable on the last day by rule, and check it with the next roster.")
+          .in("Accounts");
 
   @Override
-  public String title() {
-    return "Leaver, still enabled";
-  }
-
-  @Override
-  public String why() {
-    return "Who has left has no business in the application, and an account without its person is"
-        + " free for whoever finds the password.";
-  }
-
-  @Override
-  public String severityRule() {
-    return "high; critical if privileged";
-  }
-
-  @Override
-  public Severity severity() {
-    return Severity.HIGH;
-  }
-
-  @Override
-  public String population() {
-    return "enabled accounts that belong to a person";
-  }
-
-  @Override
-  public List<List<String>> needs() {
-    return List.of(
-        List.of("people"),
-        List.of("accounts"),
-        List.of("accounts.status"),
-        List.of("accounts.person", "accounts.email"));
-  }
-
-  @Override
-  public List<String> references() {
-    return List.of("AC-2", "PS-4", "PCI 8.2.5");
-  }
-
-  @Override
-  public List<Remedy> remedies() {
-    return List.of(
-        Remedy.of(
-            "Disable it today",
-            5,
-            "Disable the account and end its open sessions.",
-            "Hand what it owns to the manager.",
-            "Look at what it did since the last day."),
-        Remedy.of(
-            "Tie leaving to disabling",
-            240,
-            "Let the personnel system's leaving date reach the application or its directory.",
-            "Disable on the last day by rule, and check it with the next roster."));
+  public CheckCard card() {
+    return CARD;
   }
 
   @Override

@@ -2,8 +2,8 @@ package app.stalekeys.core.check.accounts;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
-import app.stalekeys.core.check.Remedy;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.people.Person;
 import app.stalekeys.core.signin.Outcome;
@@ -26,64 +26,32 @@ public final class LeaverSignedIn implements Check {
 
   private record Use(Instant at, Place place) {}
 
-  @Override
-  public String id() {
-    return "leaver-signed-in";
-  }
+  private static final CheckCard CARD =
+      CheckCard.of("leaver-signed-in", "Signed in after leaving")
+          .why("Somebody used the access of a person who was no longer there.")
+          .severity(Severity.CRITICAL)
+          .tests("accounts that belong to a person")
+          .needs("people")
+          .needs("accounts")
+          .needs("sign-ins")
+          .needs("accounts.person", "accounts.email")
+          .references("PS-4", "AU-6")
+          .remedy(
+              "Find out who it was",
+              90,
+              "Disable the account and keep its log.",
+              "List what was done in those sessions.",
+              "Ask the manager and the team; treat it as an incident until explained.")
+          .remedy(
+              "Correct the last day",
+              15,
+              "If the person worked longer than the roster says, have the roster corrected.",
+              "Ask for the roster again and read it anew.")
+          .in("Accounts");
 
   @Override
-  public String title() {
-    return "Signed in after leaving";
-  }
-
-  @Override
-  public String why() {
-    return "Somebody used the access of a person who was no longer there.";
-  }
-
-  @Override
-  public String severityRule() {
-    return "critical";
-  }
-
-  @Override
-  public Severity severity() {
-    return Severity.CRITICAL;
-  }
-
-  @Override
-  public String population() {
-    return "accounts that belong to a person";
-  }
-
-  @Override
-  public List<List<String>> needs() {
-    return List.of(
-        List.of("people"),
-        List.of("accounts"),
-        List.of("sign-ins"),
-        List.of("accounts.person", "accounts.email"));
-  }
-
-  @Override
-  public List<String> references() {
-    return List.of("PS-4", "AU-6");
-  }
-
-  @Override
-  public List<Remedy> remedies() {
-    return List.of(
-        Remedy.of(
-            "Find out who it was",
-            90,
-            "Disable the account and keep its log.",
-            "List what was done in those sessions.",
-            "Ask the manager and the team; treat it as an incident until explained."),
-        Remedy.of(
-            "Correct the last day",
-            15,
-            "If the person worked longer than the roster says, have the roster corrected.",
-            "Ask for the roster again and read it anew."));
+  public CheckCard card() {
+    return CARD;
   }
 
   @Override

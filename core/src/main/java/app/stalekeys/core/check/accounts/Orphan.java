@@ -2,72 +2,39 @@ package app.stalekeys.core.check.accounts;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
-import app.stalekeys.core.check.Remedy;
 import app.stalekeys.core.check.Severity;
-import java.util.List;
 
 /// An enabled account of type personal or unknown that matches no person of the roster.
 public final class Orphan implements Check {
 
-  @Override
-  public String id() {
-    return "orphan";
-  }
+  private static final CheckCard CARD =
+      CheckCard.of("orphan", "No person behind it")
+          .why("Nobody answers for what such an account does, and nobody will ask for its removal.")
+          .severity(Severity.HIGH)
+          .tests("enabled accounts of type personal or unknown")
+          .needs("people")
+          .needs("accounts")
+          .needs("accounts.status")
+          .needs("accounts.person", "accounts.email")
+          .references("AC-2", "A.5.16")
+          .remedy(
+              "Find its person",
+              15,
+              "Ask the application's owner who uses it.",
+              "Enter the person's id or mail address on the account.",
+              "If it is a service or shared account, set its type and an owner.")
+          .remedy(
+              "Disable it",
+              10,
+              "If nobody claims it by the day you set, disable it.",
+              "Keep it disabled for one period before it is deleted.")
+          .in("Accounts");
 
   @Override
-  public String title() {
-    return "No person behind it";
-  }
-
-  @Override
-  public String why() {
-    return "Nobody answers for what such an account does, and nobody will ask for its removal.";
-  }
-
-  @Override
-  public String severityRule() {
-    return "high";
-  }
-
-  @Override
-  public Severity severity() {
-    return Severity.HIGH;
-  }
-
-  @Override
-  public String population() {
-    return "enabled accounts of type personal or unknown";
-  }
-
-  @Override
-  public List<List<String>> needs() {
-    return List.of(
-        List.of("people"),
-        List.of("accounts"),
-        List.of("accounts.status"),
-        List.of("accounts.person", "accounts.email"));
-  }
-
-  @Override
-  public List<String> references() {
-    return List.of("AC-2", "A.5.16");
-  }
-
-  @Override
-  public List<Remedy> remedies() {
-    return List.of(
-        Remedy.of(
-            "Find its person",
-            15,
-            "Ask the application's owner who uses it.",
-            "Enter the person's id or mail address on the account.",
-            "If it is a service or shared account, set its type and an owner."),
-        Remedy.of(
-            "Disable it",
-            10,
-            "If nobody claims it by the day you set, disable it.",
-            "Keep it disabled for one period before it is deleted."));
+  public CheckCard card() {
+    return CARD;
   }
 
   @Override

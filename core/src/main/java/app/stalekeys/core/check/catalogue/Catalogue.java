@@ -1,11 +1,55 @@
 package app.stalekeys.core.check.catalogue;
 
 import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.accounts.BuiltInEnabled;
 import app.stalekeys.core.check.accounts.Dormant;
+import app.stalekeys.core.check.accounts.DuplicateAccount;
+import app.stalekeys.core.check.accounts.ExpiredEnabled;
+import app.stalekeys.core.check.accounts.ExternalNoEnd;
+import app.stalekeys.core.check.accounts.HeldWhileDisabled;
+import app.stalekeys.core.check.accounts.IncompleteRecord;
 import app.stalekeys.core.check.accounts.LeaverEnabled;
 import app.stalekeys.core.check.accounts.LeaverSignedIn;
+import app.stalekeys.core.check.accounts.NeverUsed;
 import app.stalekeys.core.check.accounts.Orphan;
+import app.stalekeys.core.check.accounts.Ownerless;
+import app.stalekeys.core.check.accounts.SharedAccount;
+import app.stalekeys.core.check.accounts.StaleInvitation;
+import app.stalekeys.core.check.authentication.CredentialExpiring;
+import app.stalekeys.core.check.authentication.KeyNotRotated;
+import app.stalekeys.core.check.authentication.KeyUnused;
+import app.stalekeys.core.check.authentication.LongLivedSecret;
+import app.stalekeys.core.check.authentication.ManySecrets;
+import app.stalekeys.core.check.authentication.NoLockout;
+import app.stalekeys.core.check.authentication.NoPasswordHistory;
 import app.stalekeys.core.check.authentication.NoSecondFactor;
+import app.stalekeys.core.check.authentication.PasswordNeverExpires;
+import app.stalekeys.core.check.authentication.PasswordOld;
+import app.stalekeys.core.check.authentication.WeakPassword;
+import app.stalekeys.core.check.authentication.WeakSecondFactor;
+import app.stalekeys.core.check.conflicts.ConflictExercised;
+import app.stalekeys.core.check.conflicts.ConflictHeld;
+import app.stalekeys.core.check.conflicts.MitigationLapsed;
+import app.stalekeys.core.check.conflicts.RoleConflicted;
+import app.stalekeys.core.check.excess.DirectGrant;
+import app.stalekeys.core.check.excess.ExpiredAssignment;
+import app.stalekeys.core.check.excess.LicenceAboveNeed;
+import app.stalekeys.core.check.excess.MoverKeptAccess;
+import app.stalekeys.core.check.excess.SensitiveExport;
+import app.stalekeys.core.check.excess.TooManyAdministrators;
+import app.stalekeys.core.check.excess.UnlikePeers;
+import app.stalekeys.core.check.excess.Unscoped;
+import app.stalekeys.core.check.excess.UnusedPermission;
+import app.stalekeys.core.check.roles.RoleContained;
+import app.stalekeys.core.check.roles.RoleEmpty;
+import app.stalekeys.core.check.roles.RoleFewHolders;
+import app.stalekeys.core.check.roles.RoleNestingLoop;
+import app.stalekeys.core.check.roles.RoleOwnerless;
+import app.stalekeys.core.check.roles.RoleSameAs;
+import app.stalekeys.core.check.roles.RoleUnassigned;
+import app.stalekeys.core.check.systems.SystemCertificate;
+import app.stalekeys.core.check.systems.SystemOffline;
+import app.stalekeys.core.check.systems.SystemOutdated;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -16,56 +60,59 @@ public final class Catalogue {
   private static final List<Check> CHECKS =
       List.of(
           new Dormant(),
+          new NeverUsed(),
           new LeaverEnabled(),
           new LeaverSignedIn(),
           new Orphan(),
-          new NoSecondFactor());
+          new Ownerless(),
+          new SharedAccount(),
+          new BuiltInEnabled(),
+          new DuplicateAccount(),
+          new IncompleteRecord(),
+          new StaleInvitation(),
+          new HeldWhileDisabled(),
+          new ExpiredEnabled(),
+          new ExternalNoEnd(),
+          new NoSecondFactor(),
+          new WeakSecondFactor(),
+          new PasswordOld(),
+          new PasswordNeverExpires(),
+          new NoLockout(),
+          new NoPasswordHistory(),
+          new WeakPassword(),
+          new KeyNotRotated(),
+          new KeyUnused(),
+          new ManySecrets(),
+          new LongLivedSecret(),
+          new CredentialExpiring(),
+          new TooManyAdministrators(),
+          new UnusedPermission(),
+          new UnlikePeers(),
+          new DirectGrant(),
+          new MoverKeptAccess(),
+          new ExpiredAssignment(),
+          new Unscoped(),
+          new LicenceAboveNeed(),
+          new SensitiveExport(),
+          new RoleUnassigned(),
+          new RoleFewHolders(),
+          new RoleEmpty(),
+          new RoleSameAs(),
+          new RoleContained(),
+          new RoleOwnerless(),
+          new RoleConflicted(),
+          new RoleNestingLoop(),
+          new ConflictHeld(),
+          new ConflictExercised(),
+          new MitigationLapsed(),
+          new SystemOutdated(),
+          new SystemOffline(),
+          new SystemCertificate());
 
   /// Names an audit file may already use for checks that this version does not have. Their settings
   /// are accepted and said to change nothing, so that one file serves several versions.
   private static final Set<String> ANNOUNCED =
       Set.of(
-          "never-used",
-          "ownerless",
-          "shared-account",
-          "built-in-enabled",
-          "duplicate-account",
-          "incomplete-record",
-          "stale-invitation",
-          "held-while-disabled",
-          "expired-enabled",
-          "external-no-end",
-          "weak-second-factor",
-          "password-old",
-          "password-never-expires",
-          "no-lockout",
-          "no-password-history",
-          "weak-password",
-          "key-not-rotated",
-          "key-unused",
-          "many-secrets",
-          "long-lived-secret",
-          "credential-expiring",
-          "too-many-administrators",
-          "unused-permission",
-          "unlike-peers",
-          "direct-grant",
-          "mover-kept-access",
-          "expired-assignment",
-          "unscoped",
-          "licence-above-need",
-          "sensitive-export",
-          "role-unassigned",
-          "role-few-holders",
-          "role-empty",
-          "role-same-as",
-          "role-contained",
-          "role-ownerless",
-          "role-conflicted",
-          "role-nesting-loop",
-          "conflict",
-          "conflict-exercised",
-          "mitigation-lapsed",
           "guessing",
           "guessed",
           "spraying",
@@ -86,10 +133,7 @@ public final class Catalogue {
           "change-off-the-record",
           "unauthorised-administrator",
           "idle-administrator",
-          "denied-repeatedly",
-          "system-outdated",
-          "system-offline",
-          "system-certificate");
+          "denied-repeatedly");
 
   private Catalogue() {}
 
