@@ -237,7 +237,10 @@ public final class FindingsPdf {
     heading("%s, %,d".formatted(check.title(), lines.size()), document, writer);
     document.add(
         new Paragraph(
-            check.card().why() + " References: " + String.join(", ", check.card().references()) + ".",
+            check.card().why()
+                + " References: "
+                + String.join(", ", check.card().references())
+                + ".",
             faces.soft));
     PdfPTable table = table(new float[] {11, 41, 25, 23});
     table.setComplete(false);
