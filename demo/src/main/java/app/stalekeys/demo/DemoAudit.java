@@ -57,6 +57,7 @@ public final class DemoAudit {
     put(folder, "freight/credentials.jsonl", freight.credentialsLines());
     put(folder, "freight/sign-ins.jsonl", freight.signInsLines());
     put(folder, "hull/hull-works.xlsx", hull.workbook());
+    put(folder, "tasks.yaml", text("tasks.yaml"));
     put(
         folder,
         "audit.yaml",

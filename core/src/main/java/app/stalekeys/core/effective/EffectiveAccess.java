@@ -16,6 +16,7 @@ import java.util.BitSet;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -53,14 +54,14 @@ public final class EffectiveAccess {
   }
 
   /// What one set of holdings comes to.
-  private record Result(Layers layers, ScopedSets left, BitSet permissions) {
+  ///
+  /// @param denied kept for the exceptions
+  private record Result(ScopedSets left, ScopedSets denied, BitSet permissions) {
     static Result of(Layers layers) {
       ScopedSets left = layers.combined();
-      return new Result(layers, left, left.permissions());
+      return new Result(left, layers.denied, left.permissions());
     }
   }
-
-  private static final Result NOTHING = Result.of(new Layers());
 
   private final RoleGraph roles;
   private final LocalDate asOf;
@@ -68,6 +69,13 @@ public final class EffectiveAccess {
   private final List<Grant> grants;
   private final List<Assignment> assignments;
   private final Map<String, List<Grant>> byRole = new HashMap<>();
+  private final Map<Integer, List<Grant>> direct = new HashMap<>();
+
+  /// What each account holds on the date, by its index.
+  private final Map<Integer, Set<RoleGraph.Reach>> holdings = new HashMap<>();
+
+  private final ScopeTable table;
+  private final int words;
   private final Map<RoleGraph.Reach, Layers> walked = new ConcurrentHashMap<>();
   private final Map<String, Result> ofRoles = new ConcurrentHashMap<>();
 
@@ -86,7 +94,6 @@ public final class EffectiveAccess {
     this.universe = universe;
     this.grants = List.copyOf(grants);
     this.assignments = assignments;
-    Map<Integer, List<Grant>> direct = new HashMap<>();
     for (Grant grant : grants) {
       Account account = grant.account();
       if (grant.isCurrent(asOf)) {
@@ -97,7 +104,28 @@ public final class EffectiveAccess {
         }
       }
     }
-    this.byAccount = results(accounts, direct);
+    for (Assignment assignment : assignments) {
+      if (assignment.isCurrent(asOf)) {
+        holdings
+            .computeIfAbsent(assignment.account().index(), key -> new LinkedHashSet<>())
+            .add(new RoleGraph.Reach(assignment.role(), assignment.scope()));
+      }
+    }
+    this.table = new ScopeTable(scopes());
+    this.words = (universe.size() + Long.SIZE - 1) / Long.SIZE;
+    this.byAccount = results(accounts);
+  }
+
+  /// Every scope that a path can end in: each row's own, for where two meet is always one of them.
+  private Set<Scope> scopes() {
+    Set<Scope> scopes = new LinkedHashSet<>(Set.of(Scope.EVERYWHERE));
+    grants.forEach(grant -> scopes.add(grant.scope()));
+    assignments.forEach(assignment -> scopes.add(assignment.scope()));
+    roles
+        .roles()
+        .forEach(
+            role -> roles.childrenOf(role.id()).forEach(nesting -> scopes.add(nesting.scope())));
+    return scopes;
   }
 
   /// @param sources the application's own facts
@@ -116,36 +144,30 @@ public final class EffectiveAccess {
     return new EffectiveAccess(book.accounts().size(), roles, assignments, asOf, grants, universe);
   }
 
-  private Result[] results(int accounts, Map<Integer, List<Grant>> direct) {
-    Map<Integer, Set<RoleGraph.Reach>> held = new HashMap<>();
-    for (Assignment assignment : assignments) {
-      if (assignment.isCurrent(asOf)) {
-        held.computeIfAbsent(assignment.account().index(), key -> new HashSet<>())
-            .add(new RoleGraph.Reach(assignment.role(), assignment.scope()));
-      }
-    }
+  private Result[] results(int accounts) {
+    Result nothing = Result.of(new Layers(table, words));
     Map<Set<RoleGraph.Reach>, Result> shared = new HashMap<>();
     Result[] results = new Result[accounts];
     for (int i = 0; i < accounts; i++) {
-      Set<RoleGraph.Reach> holdings = held.getOrDefault(i, Set.of());
-      List<Grant> own = direct.getOrDefault(i, List.of());
-      if (own.isEmpty()) {
-        results[i] =
-            holdings.isEmpty()
-                ? NOTHING
-                : shared.computeIfAbsent(holdings, key -> Result.of(union(key)));
+      Set<RoleGraph.Reach> held = holdings.getOrDefault(i, Set.of());
+      if (direct.containsKey(i)) {
+        results[i] = Result.of(layers(i));
       } else {
-        Layers layers = union(holdings);
-        own.forEach(grant -> add(grant, Scope.EVERYWHERE, layers, layers.direct));
-        results[i] = Result.of(layers);
+        int account = i;
+        results[i] =
+            held.isEmpty()
+                ? nothing
+                : shared.computeIfAbsent(held, key -> Result.of(layers(account)));
       }
     }
     return results;
   }
 
-  private Layers union(Set<RoleGraph.Reach> holdings) {
-    Layers layers = new Layers();
-    holdings.forEach(reach -> layers.addAll(walk(reach)));
+  /// Everything that adds to and removes from what an account can do.
+  private Layers layers(int account) {
+    Layers layers = new Layers(table, words);
+    holdings.getOrDefault(account, Set.of()).forEach(reach -> layers.addAll(walk(reach)));
+    direct.getOrDefault(account, List.of()).forEach(grant -> add(grant, Scope.EVERYWHERE, layers));
     return layers;
   }
 
@@ -180,7 +202,7 @@ public final class EffectiveAccess {
     return new Line(
         universe.at(number),
         sorted(scopes),
-        sorted(exceptions(scopes, result.layers.denied.scopes(number))));
+        sorted(exceptions(scopes, result.denied.scopes(number))));
   }
 
   /// The numbers of the permissions that the account holds somewhere. Not to be changed by the caller.
@@ -195,7 +217,7 @@ public final class EffectiveAccess {
 
   private static Area area(Result result, int permission) {
     List<Scope> scopes = result.left.scopes(permission);
-    return new Area(scopes, exceptions(scopes, result.layers.denied.scopes(permission)));
+    return new Area(scopes, exceptions(scopes, result.denied.scopes(permission)));
   }
 
   /// What an account with this role, without scope and with nothing else, would hold.
@@ -238,6 +260,8 @@ public final class EffectiveAccess {
       boolean limited,
       boolean denied) {
 
+    static final Manner BLANK = new Manner(false, false, false, false, false, false, false);
+
     /// Whether anything speaks of the permission at all.
     public boolean isBlank() {
       return !held && !direct && !byRole && !nested && !denied;
@@ -245,32 +269,64 @@ public final class EffectiveAccess {
   }
 
   public Manner manner(Account account, int permission) {
-    Result result = byAccount[account.index()];
-    Layers layers = result.layers;
-    boolean allowed = !layers.allowed.scopes(permission).isEmpty();
+    boolean held = byAccount[account.index()].permissions.get(permission);
+    Layers layers = layers(account.index());
+    List<Scope> allowed = layers.allowed.scopes(permission);
+    List<Scope> denied = layers.denied.scopes(permission);
+    if (allowed.isEmpty() && denied.isEmpty()) {
+      return Manner.BLANK;
+    }
     boolean limited =
-        allowed
+        !allowed.isEmpty()
             && layers.reachesCeiling
             && !new HashSet<>(layers.allowed.limitedTo(layers.ceiling).scopes(permission))
-                .equals(new HashSet<>(layers.allowed.scopes(permission)));
+                .equals(new HashSet<>(allowed));
+    boolean itself = false;
+    boolean named = false;
+    for (Grant grant : direct.getOrDefault(account.index(), List.of())) {
+      if (allows(grant, permission)) {
+        itself = true;
+        named |= universe.number(grant.permission()) == permission;
+      }
+    }
+    boolean roleItself = false;
+    boolean nested = false;
+    for (RoleGraph.Reach start : holdings.getOrDefault(account.index(), Set.of())) {
+      for (RoleGraph.Reach reach : roles.reachedFrom(start.role(), start.scope())) {
+        boolean allows = allowsEverything(reach.role());
+        for (Grant grant : byRole.getOrDefault(reach.role(), List.of())) {
+          if (allows(grant, permission) && reach.scope().meet(grant.scope()).isPresent()) {
+            allows = true;
+            named |= universe.number(grant.permission()) == permission;
+          }
+        }
+        boolean isStart = reach.role().equals(start.role());
+        roleItself |= allows && isStart;
+        nested |= allows && !isStart;
+      }
+    }
     return new Manner(
-        result.permissions.get(permission),
-        layers.direct.get(permission),
-        layers.byRole.get(permission),
-        layers.nested.get(permission),
-        allowed && !layers.named.get(permission),
-        limited,
-        !layers.denied.scopes(permission).isEmpty());
+        held, itself, roleItself, nested, !allowed.isEmpty() && !named, limited, !denied.isEmpty());
+  }
+
+  private boolean allows(Grant grant, int permission) {
+    return grant.effect() == Grant.Effect.ALLOW
+        && universe.covers(grant.permission(), grant.effect(), permission);
+  }
+
+  private boolean allowsEverything(String id) {
+    Role role = roles.role(id);
+    return role != null && role.everything() == Answer.YES;
   }
 
   /// The ceilings' scopes of a permission; null when the account reaches no ceiling.
   @Nullable List<Scope> ceilings(Account account, int permission) {
-    Layers layers = byAccount[account.index()].layers;
+    Layers layers = layers(account.index());
     return layers.reachesCeiling ? layers.ceiling.scopes(permission) : null;
   }
 
   List<Scope> denies(Account account, int permission) {
-    return byAccount[account.index()].layers.denied.scopes(permission);
+    return byAccount[account.index()].denied.scopes(permission);
   }
 
   List<Assignment> assignments() {
@@ -290,36 +346,26 @@ public final class EffectiveAccess {
   }
 
   private Layers walkAnew(RoleGraph.Reach start) {
-    Layers layers = new Layers();
+    Layers layers = new Layers(table, words);
     for (RoleGraph.Reach reach : roles.reachedFrom(start.role(), start.scope())) {
-      BitSet manner = reach.role().equals(start.role()) ? layers.byRole : layers.nested;
-      Role role = roles.role(reach.role());
-      if (role != null && role.everything() == Answer.YES) {
-        layers.allowed.add(reach.scope(), universe.everything());
-        manner.or(universe.everything());
+      if (allowsEverything(reach.role())) {
+        layers.allowed.add(table.number(reach.scope()), universe.everything(words));
       }
       byRole
           .getOrDefault(reach.role(), List.of())
-          .forEach(grant -> add(grant, reach.scope(), layers, manner));
+          .forEach(grant -> add(grant, reach.scope(), layers));
     }
     return layers;
   }
 
-  private void add(Grant grant, Scope held, Layers layers, BitSet manner) {
-    Scope scope = held.meet(grant.scope()).orElse(null);
-    if (scope == null) {
+  private void add(Grant grant, Scope held, Layers layers) {
+    int scope = table.meet(table.number(held), table.number(grant.scope()));
+    if (scope == ScopeTable.NONE) {
       return;
     }
-    BitSet members = universe.expand(grant.permission(), grant.effect());
+    long[] members = universe.expand(grant.permission(), grant.effect(), words);
     switch (grant.effect()) {
-      case ALLOW -> {
-        layers.allowed.add(scope, members);
-        manner.or(members);
-        int named = universe.number(grant.permission());
-        if (named >= 0) {
-          layers.named.set(named);
-        }
-      }
+      case ALLOW -> layers.allowed.add(scope, members);
       case DENY -> layers.denied.add(scope, members);
       case CEILING -> {
         layers.reachesCeiling = true;

@@ -2,91 +2,146 @@ package app.stalekeys.core.effective;
 
 import app.stalekeys.core.access.Scope;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 
-/// Permissions by the scope in which they hold: a bitset a scope. An application has few scopes and
+/// Permissions by the scope in which they hold: words of bits a scope. An application has few scopes and
 /// many permissions, so that unions, limits and removals are word by word.
 final class ScopedSets {
 
-  private final Map<Scope, BitSet> byScope = new HashMap<>();
+  private static final int[] NO_SCOPES = {};
+  private static final long[][] NO_SETS = {};
 
-  void add(Scope scope, BitSet permissions) {
-    if (!permissions.isEmpty()) {
-      byScope.computeIfAbsent(scope, key -> new BitSet()).or(permissions);
+  private final ScopeTable table;
+  private final int words;
+  private int[] scopes = NO_SCOPES;
+  private long[][] sets = NO_SETS;
+  private int size;
+
+  /// @param words how many longs hold one bit for each permission
+  ScopedSets(ScopeTable table, int words) {
+    this.table = table;
+    this.words = words;
+  }
+
+  /// Adds permissions in a scope.
+  void add(int scope, long[] permissions) {
+    long[] held = at(scope);
+    for (int i = 0; i < words; i++) {
+      held[i] |= permissions[i];
     }
   }
 
+  private long[] at(int scope) {
+    for (int i = 0; i < size; i++) {
+      if (scopes[i] == scope) {
+        return sets[i];
+      }
+    }
+    if (size == scopes.length) {
+      scopes = Arrays.copyOf(scopes, Math.max(4, size * 2));
+      sets = Arrays.copyOf(sets, Math.max(4, size * 2));
+    }
+    scopes[size] = scope;
+    sets[size] = new long[words];
+    return sets[size++];
+  }
+
   void addAll(ScopedSets other) {
-    other.byScope.forEach(this::add);
+    for (int i = 0; i < other.size; i++) {
+      add(other.scopes[i], other.sets[i]);
+    }
   }
 
   boolean isEmpty() {
-    return byScope.isEmpty();
+    return size == 0;
   }
 
   /// What both hold, each in the deeper of the two scopes where they overlap.
   ScopedSets limitedTo(ScopedSets ceiling) {
-    ScopedSets limited = new ScopedSets();
-    byScope.forEach((scope, held) ->
-        ceiling.byScope.forEach((limit, allowed) ->
-            scope
-                .meet(limit)
-                .ifPresent(met -> {
-                  BitSet both = (BitSet) held.clone();
-                  both.and(allowed);
-                  limited.add(met, both);
-                })));
+    ScopedSets limited = new ScopedSets(table, words);
+    long[] both = new long[words];
+    for (int i = 0; i < size; i++) {
+      for (int j = 0; j < ceiling.size; j++) {
+        int met = table.meet(scopes[i], ceiling.scopes[j]);
+        if (met != ScopeTable.NONE) {
+          for (int w = 0; w < words; w++) {
+            both[w] = sets[i][w] & ceiling.sets[j][w];
+          }
+          limited.add(met, both);
+        }
+      }
+    }
     return limited;
   }
 
   /// What is left where nothing that is denied covers it.
   ScopedSets without(ScopedSets denied) {
-    ScopedSets left = new ScopedSets();
-    byScope.forEach((scope, held) -> {
-      BitSet rest = (BitSet) held.clone();
-      denied.byScope.forEach((from, taken) -> {
-        if (from.covers(scope)) {
-          rest.andNot(taken);
+    ScopedSets left = new ScopedSets(table, words);
+    for (int i = 0; i < size; i++) {
+      long[] rest = left.at(scopes[i]);
+      System.arraycopy(sets[i], 0, rest, 0, words);
+      for (int j = 0; j < denied.size; j++) {
+        if (table.covers(denied.scopes[j], scopes[i])) {
+          remove(rest, denied.sets[j]);
         }
-      });
-      left.add(scope, rest);
-    });
+      }
+    }
     return left;
   }
 
   /// The smallest set that says the same: nothing stands in a scope that another of its scopes covers.
   ScopedSets smallest() {
-    ScopedSets small = new ScopedSets();
-    byScope.forEach((scope, held) -> {
-      BitSet rest = (BitSet) held.clone();
-      byScope.forEach((other, covering) -> {
-        if (!other.equals(scope) && other.covers(scope)) {
-          rest.andNot(covering);
+    ScopedSets small = new ScopedSets(table, words);
+    for (int i = 0; i < size; i++) {
+      long[] rest = sets[i].clone();
+      for (int j = 0; j < size; j++) {
+        if (i != j && table.covers(scopes[j], scopes[i])) {
+          remove(rest, sets[j]);
         }
-      });
-      small.add(scope, rest);
-    });
+      }
+      if (!isZero(rest)) {
+        small.add(scopes[i], rest);
+      }
+    }
     return small;
+  }
+
+  private void remove(long[] from, long[] taken) {
+    for (int w = 0; w < words; w++) {
+      from[w] &= ~taken[w];
+    }
+  }
+
+  private static boolean isZero(long[] set) {
+    for (long word : set) {
+      if (word != 0) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /// Every permission that stands in some scope.
   BitSet permissions() {
-    BitSet all = new BitSet();
-    byScope.values().forEach(all::or);
-    return all;
+    long[] all = new long[words];
+    for (int i = 0; i < size; i++) {
+      for (int w = 0; w < words; w++) {
+        all[w] |= sets[i][w];
+      }
+    }
+    return BitSet.valueOf(all);
   }
 
   /// The scopes in which one permission stands, in no order.
   List<Scope> scopes(int permission) {
-    List<Scope> scopes = new ArrayList<>(2);
-    byScope.forEach((scope, held) -> {
-      if (held.get(permission)) {
-        scopes.add(scope);
+    List<Scope> found = new ArrayList<>(2);
+    for (int i = 0; i < size; i++) {
+      if ((sets[i][permission >> 6] & 1L << permission) != 0) {
+        found.add(table.at(scopes[i]));
       }
-    });
-    return scopes;
+    }
+    return found;
   }
 }

@@ -9,7 +9,6 @@ import app.stalekeys.core.evidence.Answer;
 import java.time.LocalDate;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.Collections;
 import java.util.Deque;
 import java.util.HashMap;
@@ -69,10 +68,11 @@ final class Tracer {
     this.within = within;
     Universe universe = access.universe();
     for (Grant grant : access.grants()) {
-      BitSet members = universe.expand(grant.permission(), grant.effect());
       Account holder = grant.account();
       // A ceiling limits whatever it does not cover: each that is reached counts.
-      boolean speaks = members.get(permission) || grant.effect() == Grant.Effect.CEILING;
+      boolean speaks =
+          grant.effect() == Grant.Effect.CEILING
+              || universe.covers(grant.permission(), grant.effect(), permission);
       if (speaks && holder == null) {
         byRole.computeIfAbsent(grant.role(), key -> new ArrayList<>()).add(grant);
       } else if (speaks && holder != null && holder.index() == account.index()) {

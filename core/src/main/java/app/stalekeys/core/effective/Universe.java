@@ -4,6 +4,7 @@ import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Collection;
 import java.util.Collections;
@@ -27,7 +28,7 @@ public final class Universe {
   private final Map<String, Map<String, Integer>> byResource = new TreeMap<>();
   private final Map<Permission, PermissionDetail> details;
   private final List<String> levels;
-  private final Map<Expansion, BitSet> expanded = new ConcurrentHashMap<>();
+  private final Map<Expansion, long[]> expanded = new ConcurrentHashMap<>();
 
   private record Expansion(Permission pattern, boolean upwards) {}
 
@@ -124,11 +125,11 @@ public final class Universe {
     return Collections.unmodifiableCollection(byResource.getOrDefault(resource, Map.of()).values());
   }
 
-  /// All of them.
-  BitSet everything() {
+  /// All of them, in so many words of bits.
+  long[] everything(int words) {
     BitSet all = new BitSet(permissions.size());
     all.set(0, permissions.size());
-    return all;
+    return Arrays.copyOf(all.toLongArray(), words);
   }
 
   /// The members that a pattern names, without regard to levels: what a task or a search means by it.
@@ -136,12 +137,22 @@ public final class Universe {
     return members(pattern, Set.of(pattern.action()));
   }
 
-  /// The members that a pattern means. Of levels, an allow or a ceiling covers the lower ones too, a
-  /// deny the higher ones. Not to be changed by the caller.
-  BitSet expand(Permission pattern, Grant.Effect effect) {
+  /// The members that a pattern means, in so many words of bits. Of levels, an allow or a ceiling covers
+  /// the lower ones too, a deny the higher ones. Not to be changed by the caller.
+  long[] expand(Permission pattern, Grant.Effect effect, int words) {
     return expanded.computeIfAbsent(
         new Expansion(pattern, effect == Grant.Effect.DENY),
-        expansion -> members(pattern, actions(pattern.action(), expansion.upwards)));
+        expansion ->
+            Arrays.copyOf(
+                members(pattern, actions(pattern.action(), expansion.upwards)).toLongArray(),
+                words));
+  }
+
+  /// Whether a pattern means one permission.
+  boolean covers(Permission pattern, Grant.Effect effect, int permission) {
+    int words = (permissions.size() + Long.SIZE - 1) / Long.SIZE;
+    long[] members = expand(pattern, effect, words);
+    return (members[permission >> 6] & 1L << permission) != 0;
   }
 
   private BitSet members(Permission pattern, Set<String> actions) {
