@@ -45,9 +45,11 @@ export function DetailPane({ finding, empty, onDecide, onTakeBack, dispatch }: P
         </p>
       </div>
       <Facts data={data} />
-      <Block title="Life of the account">
-        <LifeLine events={data.life} />
-      </Block>
+      {data.life.length > 1 && (
+        <Block title="Life of the account">
+          <LifeLine events={data.life} />
+        </Block>
+      )}
       <Block
         title={`Evidence, cited ${data.evidenceTotal === 1 ? 'once' : `${count(data.evidenceTotal)} times`}`}
       >

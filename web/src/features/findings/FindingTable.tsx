@@ -25,7 +25,7 @@ const COLUMNS =
 
 const HEADS: { name: string; sort: string; right?: boolean; wide?: boolean }[] = [
   { name: '', sort: 'severity' },
-  { name: 'Account', sort: 'subject' },
+  { name: 'Subject', sort: 'subject' },
   { name: 'Person', sort: 'person' },
   { name: 'Application', sort: 'application', wide: true },
   { name: 'Days', sort: 'figure', right: true },
@@ -83,7 +83,7 @@ export function FindingTable(props: Props) {
                   <Row
                     line={line}
                     index={item.index}
-                    application={names.get(line.application) ?? line.application}
+                    application={names.get(line.application) ?? 'across'}
                     current={line.key === current}
                     marked={marks.has(line.key)}
                     onOpen={() => props.dispatch({ type: 'open', key: line.key })}
@@ -178,7 +178,11 @@ function Row(props: {
         {line.subject}
       </span>
       <span role="cell" className="truncate pr-2 pl-1">
-        {line.personName || <span className="text-soft">– nobody</span>}
+        {line.personName || (
+          <span className="text-soft">
+            {line.subjectType === 'account' ? '– nobody' : line.subjectType}
+          </span>
+        )}
       </span>
       <span role="cell" className="truncate pr-2 pl-1 max-[1199px]:hidden">
         {props.application}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Desk } from '../../shared/api/types';
-import { count } from '../../shared/model/format';
+import { count, counted } from '../../shared/model/format';
 import { KeyBit } from '../../shared/ui';
 import { type Group, groupCounts } from './groupCounts';
 import type { Facet, ListAction, ListState } from './listState';
@@ -23,6 +23,8 @@ export function Groups({ desk, state, dispatch }: Props) {
   const [by, setBy] = useState<Facet>('check');
   const groups = groupCounts(desk, by);
   const gaps = groups.filter((group) => group.notTestedIn.length > 0);
+  const quiet = groups.filter((group) => group.total === 0 && group.tested > 0);
+  const shown = by === 'check' ? groups.filter((group) => group.total > 0) : groups;
   return (
     <div className="min-h-0 overflow-y-auto border-r border-rule py-3">
       <p className="mb-1 px-4 text-sm text-soft">
@@ -41,7 +43,7 @@ export function Groups({ desk, state, dispatch }: Props) {
           </span>
         ))}
       </p>
-      {groups.map((group) => (
+      {shown.map((group) => (
         <GroupButton
           key={group.value}
           group={group}
@@ -49,22 +51,42 @@ export function Groups({ desk, state, dispatch }: Props) {
           onChoose={() => dispatch({ type: 'only', facet: by, value: group.value })}
         />
       ))}
+      {by === 'check' && quiet.length > 0 && (
+        <Names
+          title={`${counted(quiet.length, 'check')} found nothing where tested`}
+          lines={quiet.map((group) => `${group.title}: ${count(group.tested)} tested`)}
+        />
+      )}
       {by === 'check' && gaps.length > 0 && (
-        <div className="mt-4 px-4 text-sm text-soft">
-          {gaps.map((group) => (
-            <p key={group.value} className="mb-1">
-              {group.title}: not tested in{' '}
-              {group.notTestedIn
-                .map((id) => desk.applications.find((one) => one.id === id)?.name ?? id)
-                .join(', ')}
-            </p>
-          ))}
-          <Link className="cite" to="../standing#not-tested">
+        <>
+          <Names
+            title={`${counted(gaps.length, 'check')} not tested somewhere`}
+            lines={gaps.map(
+              (group) =>
+                `${group.title}: ${group.notTestedIn
+                  .map((id) => desk.applications.find((one) => one.id === id)?.name ?? id)
+                  .join(', ')}`,
+            )}
+          />
+          <Link className="cite ml-4" to="../standing#not-tested">
             What is missing
           </Link>
-        </div>
+        </>
       )}
     </div>
+  );
+}
+
+function Names({ title, lines }: { title: string; lines: string[] }) {
+  return (
+    <details className="mt-3 px-4 text-sm text-soft">
+      <summary className="cursor-default py-1">{title}</summary>
+      {lines.map((line) => (
+        <p key={line} className="mb-1">
+          {line}
+        </p>
+      ))}
+    </details>
   );
 }
 

@@ -47,6 +47,15 @@ describe('groups', () => {
     expect(groups[0]?.notTestedIn).toEqual(['b']);
   });
 
+  it('count what reaches across applications as a place of its own', () => {
+    const across = { check: 'dormant', application: '*', severity: 'low', open: true, count: 1 };
+    const desk = { ...DESK, counts: [...DESK.counts, across as (typeof DESK.counts)[number]] };
+    expect(groupCounts(desk, 'application').at(-1)).toMatchObject({
+      title: 'Across applications',
+      total: 1,
+    });
+  });
+
   it('count by place and by severity, and lose nothing', () => {
     for (const by of ['application', 'severity'] as const) {
       const groups = groupCounts(DESK, by);

@@ -7,9 +7,14 @@ export interface Group {
   severity: SeverityWord | null;
   open: number;
   total: number;
+  /** Subjects that the check looked at; 0 for other groups. */
+  tested: number;
   /** Applications in which the check could not be tested; empty for other groups. */
   notTestedIn: string[];
 }
+
+/** What stands for the application in findings that reach across several. */
+export const ACROSS = '*';
 
 const SEVERITIES: SeverityWord[] = ['critical', 'high', 'medium', 'low'];
 const RANK: Record<SeverityWord, number> = { critical: 3, high: 2, medium: 1, low: 0 };
@@ -24,10 +29,14 @@ export function groupCounts(desk: Desk, by: Facet): Group[] {
     };
   };
   if (by === 'application') {
-    return desk.applications.map((one) => ({
+    const across = desk.counts.some((one) => one.application === ACROSS)
+      ? [{ id: ACROSS, name: 'Across applications' }]
+      : [];
+    return [...desk.applications, ...across].map((one) => ({
       value: one.id,
       title: one.name,
       severity: null,
+      tested: 0,
       notTestedIn: [],
       ...sum((c) => c.application === one.id),
     }));
@@ -37,6 +46,7 @@ export function groupCounts(desk: Desk, by: Facet): Group[] {
       value: severity,
       title: severity,
       severity,
+      tested: 0,
       notTestedIn: [],
       ...sum((c) => c.severity === severity),
     }));
@@ -46,6 +56,7 @@ export function groupCounts(desk: Desk, by: Facet): Group[] {
       value: group.check,
       title: group.title,
       severity: group.severity,
+      tested: group.tested,
       notTestedIn: group.notTestedIn,
       ...sum((c) => c.check === group.check),
     }))

@@ -69,7 +69,13 @@ final class CheckBlock {
     for (Parameter parameter : check.parameters()) {
       if (parameter.isList()) {
         List<String> words = own.texts(parameter.name());
-        if (words != null) {
+        if (words != null && parameter.name().equals("hours") && !areHours(words)) {
+          own.faultAt(
+              parameter.name(),
+              "value-unreadable",
+              "hours are %s, expected two times such as [\"07:00\", \"20:00\"]"
+                  .formatted(Quoted.names(words)));
+        } else if (words != null) {
           values.put(parameter.name(), words);
         }
       } else {
@@ -77,6 +83,11 @@ final class CheckBlock {
       }
     }
     return finished(own, values);
+  }
+
+  private static boolean areHours(List<String> words) {
+    return words.size() == 2
+        && words.stream().allMatch(word -> word.matches("([01][0-9]|2[0-3]):[0-5][0-9]"));
   }
 
   private static void number(YamlBlock own, String name, Map<String, List<String>> values) {

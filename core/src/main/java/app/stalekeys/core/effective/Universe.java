@@ -15,7 +15,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 
@@ -33,8 +32,8 @@ public final class Universe {
   private record Expansion(Permission pattern, boolean upwards) {}
 
   private Universe(
-      TreeSet<Permission> all, Map<Permission, PermissionDetail> details, List<String> levels) {
-    this.permissions = List.copyOf(all);
+      Set<Permission> all, Map<Permission, PermissionDetail> details, List<String> levels) {
+    this.permissions = all.stream().sorted().toList();
     this.details = details;
     this.levels = levels;
     for (int i = 0; i < permissions.size(); i++) {
@@ -46,7 +45,7 @@ public final class Universe {
   /// @param levels the application's levels, lowest first
   static Universe of(
       Collection<? extends FactSource> sources, Collection<Grant> grants, List<String> levels) {
-    TreeSet<Permission> all = new TreeSet<>();
+    Set<Permission> all = new HashSet<>();
     Map<Permission, PermissionDetail> details = new HashMap<>();
     for (FactSource source : sources) {
       FactCursor.forEach(

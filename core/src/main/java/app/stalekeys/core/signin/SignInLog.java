@@ -4,6 +4,7 @@ import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.AccountBook;
 import app.stalekeys.core.bits.LongColumn;
 import app.stalekeys.core.bits.TextColumn;
+import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.Segment;
@@ -90,6 +91,57 @@ public final class SignInLog {
 
   private @Nullable Account find(@Nullable String directory, @Nullable String name) {
     return name == null ? null : accounts.find(directory == null ? "" : directory, name);
+  }
+
+  /// One attempt with all its details. Texts are empty where the log has none.
+  ///
+  /// @param account null when no accounts file defines it
+  /// @param accountName as the log spells it
+  public record Attempt(
+      @Nullable Account account,
+      String accountName,
+      long at,
+      Outcome outcome,
+      String address,
+      String client,
+      String browser,
+      String location,
+      String method,
+      String session,
+      String duration,
+      Place place) {}
+
+  /// Calls `visitor` once an attempt, in the order of the files. Dearer than the other scan: every column
+  /// is opened and every row becomes an object.
+  public void attempts(java.util.function.Consumer<Attempt> visitor) {
+    for (FactSource source : sources) {
+      FactCursor.forEach(
+          source,
+          Kind.SIGN_INS,
+          row -> {
+            long at = row.number("at");
+            if (at < end) {
+              visitor.accept(attempt(row, at));
+            }
+          });
+    }
+  }
+
+  private Attempt attempt(FactCursor row, long at) {
+    String name = row.text("account");
+    return new Attempt(
+        find(row.text("directory"), name),
+        name,
+        at,
+        Outcome.of(row.text("outcome")),
+        row.text("address"),
+        row.text("client"),
+        row.text("browser"),
+        row.text("location"),
+        row.text("method"),
+        row.text("session"),
+        row.text("duration"),
+        row.place());
   }
 
   /// The latest success of each account and how much was looked at.

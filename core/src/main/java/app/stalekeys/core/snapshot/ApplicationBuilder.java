@@ -154,7 +154,8 @@ final class ApplicationBuilder {
         Usage.read(own, book, effective.universe(), activity, zone),
         activity,
         Licences.read(own, effective.universe()),
-        SystemRecord.read(own));
+        SystemRecord.read(own),
+        AccessRequest.read(Stream.concat(own.stream(), shared.stream()).toList()));
   }
 
   private static List<Issue> brokenRulings(AccountBook book, Matching matching) {

@@ -50,10 +50,15 @@ class TriageTest {
     var answer = (AuditRun.Answer.Ran) AuditRun.run(AuditFolder.open(RunningServer.get().demo()));
     List<String> headless =
         answer.outcome().result().findings().stream().map(Finding::id).sorted().toList();
-    JsonNode page = browser.json(demo + "/findings?limit=500");
     List<String> screen = new ArrayList<>();
-    page.get("lines").forEach(one -> screen.add(one.get("key").asString()));
-    assertThat(screen.stream().sorted()).isEqualTo(headless).hasSize(page.get("total").asInt());
+    int total = browser.json(demo + "/findings?limit=1").get("total").asInt();
+    for (int offset = 0; offset < total; offset += 500) {
+      browser
+          .json(demo + "/findings?limit=500&offset=" + offset)
+          .get("lines")
+          .forEach(one -> screen.add(one.get("key").asString()));
+    }
+    assertThat(screen.stream().sorted()).isEqualTo(headless).hasSize(total);
   }
 
   @Test
@@ -83,7 +88,7 @@ class TriageTest {
         .hasSize(all.get("total").asInt());
     JsonNode second = browser.json(demo + "/findings?check=dormant&sort=-figure&offset=1&limit=1");
     assertThat(second.get("lines").get(0)).isEqualTo(all.get("lines").get(1));
-    assertThat(browser.json(demo + "/findings?text=%25").get("total").asInt())
+    assertThat(browser.json(demo + "/findings?text=c%25r").get("total").asInt())
         .as("a % is a letter, not a wild card")
         .isZero();
   }
@@ -148,14 +153,8 @@ class TriageTest {
     assertThat(standing.get("notTested"))
         .extracting(n -> n.get("check").asString())
         .as("nobody got the yard's sign-ins, and only the directory knows second factors")
-        .containsExactlyInAnyOrder(
-            "dormant",
-            "leaver-signed-in",
-            "no-second-factor",
-            "no-second-factor",
-            "no-second-factor",
-            "no-second-factor",
-            "no-second-factor");
+        .contains("dormant", "leaver-signed-in", "no-second-factor", "ownerless")
+        .doesNotContain("leaver-enabled", "orphan", "conflict");
     assertThat(standing.get("clean").get("strict").asDouble())
         .isLessThanOrEqualTo(standing.get("clean").get("stated").asDouble());
   }

@@ -1,0 +1,83 @@
+package app.stalekeys.core.check.changes;
+
+import app.stalekeys.core.access.Account;
+import app.stalekeys.core.access.Scope;
+import app.stalekeys.core.activity.Activity;
+import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckCard;
+import app.stalekeys.core.check.Examination;
+import app.stalekeys.core.check.Severity;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/// A privileged role that was given to an account and taken from it again within `hours`.
+public final class BriefElevation implements Check {
+
+  private static final CheckCard CARD =
+      CheckCard.of("brief-elevation", "Administrator for a few hours")
+          .why("A right that was there for one night leaves no mark in any list of rights.")
+          .severity(Severity.MEDIUM)
+          .tests("privileged roles given")
+          .needsAll("accounts", "roles", "activity")
+          .references("AC-6(9)")
+          .remedy(
+              "Look at those hours",
+              60,
+              "List what the account did meanwhile.",
+              "Ask who gave it, and why at that hour.")
+          .number("hours", 48, "hours within which it was taken again")
+          .in("Changes");
+
+  @Override
+  public CheckCard card() {
+    return CARD;
+  }
+
+  @Override
+  public void examine(Examination examination) {
+    List<Activity> taken =
+        Deeds.of(examination, done -> !done.denied() && done.action().equals("take-role"));
+    Map<Account, List<Activity>> flagged = new LinkedHashMap<>();
+    for (Activity given :
+        Deeds.of(examination, done -> !done.denied() && done.action().equals("give-role"))) {
+      Account target = Deeds.target(examination, given);
+      if (target == null || !isPrivileged(examination, given.after())) {
+        continue;
+      }
+      examination.tested();
+      taken.stream()
+          .filter(done -> done.before().equals(given.after()) && done.at() >= given.at())
+          .filter(done -> done.at() - given.at() <= examination.number("hours") * 3_600_000L)
+          .filter(done -> target.equals(Deeds.target(examination, done)))
+          .findFirst()
+          .ifPresent(done -> {
+            List<Activity> rows = flagged.computeIfAbsent(target, key -> new ArrayList<>());
+            rows.add(given);
+            rows.add(done);
+          });
+    }
+    flagged.forEach((account, rows) -> {
+      Examination.Draft draft =
+          examination
+              .flag(account, Severity.MEDIUM)
+              .fact("role", rows.getFirst().after())
+              .fact("given", Deeds.moment(examination, rows.getFirst().at()))
+              .fact("taken", Deeds.moment(examination, rows.get(1).at()))
+              .fact("by", rows.getFirst().actorName());
+      rows.forEach(done -> draft.evidence(done.place()));
+      draft.saying(
+          "%s held the privileged role %s from %s to %s."
+              .formatted(
+                  account.key(),
+                  rows.getFirst().after(),
+                  Deeds.moment(examination, rows.getFirst().at()),
+                  Deeds.moment(examination, rows.get(1).at())));
+    });
+  }
+
+  private static boolean isPrivileged(Examination examination, String role) {
+    return !examination.access().roles().flaggedFrom(role, Scope.EVERYWHERE).isEmpty();
+  }
+}

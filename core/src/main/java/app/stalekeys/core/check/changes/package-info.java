@@ -1,0 +1,2 @@
+/// Who changed access, and whether a record explains it: one small class a check.
+package app.stalekeys.core.check.changes;

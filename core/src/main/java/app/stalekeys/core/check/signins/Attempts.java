@@ -1,0 +1,86 @@
+package app.stalekeys.core.check.signins;
+
+import app.stalekeys.core.access.Account;
+import app.stalekeys.core.check.Examination;
+import app.stalekeys.core.signin.SignInLog.Attempt;
+import app.stalekeys.core.source.Place;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.Predicate;
+
+/// The attempts that a check is about, by account and in the order of time, whatever the order of the
+/// file. Rows of one moment stand in the file's order.
+final class Attempts {
+
+  private static final Comparator<Attempt> IN_TIME =
+      Comparator.comparingLong(Attempt::at)
+          .thenComparing(attempt -> attempt.place().file())
+          .thenComparingLong(attempt -> attempt.place().row());
+
+  private Attempts() {}
+
+  /// Attempts of accounts that a file defines.
+  static Map<Account, List<Attempt>> byAccount(Examination examination, Predicate<Attempt> wanted) {
+    Map<Account, List<Attempt>> found = new HashMap<>();
+    examination
+        .access()
+        .signIns()
+        .attempts(attempt -> {
+          if (attempt.account() != null && wanted.test(attempt)) {
+            found
+                .computeIfAbsent(
+                    Objects.requireNonNull(attempt.account()), key -> new ArrayList<>(4))
+                .add(attempt);
+          }
+        });
+    Map<Account, List<Attempt>> sorted = new LinkedHashMap<>();
+    found.entrySet().stream()
+        .sorted(Comparator.comparingInt(entry -> entry.getKey().index()))
+        .forEach(entry -> {
+          entry.getValue().sort(IN_TIME);
+          sorted.put(entry.getKey(), entry.getValue());
+        });
+    return sorted;
+  }
+
+  /// The first millisecond of the period.
+  static long periodStart(Examination examination) {
+    return examination
+        .snapshot()
+        .periodFrom()
+        .atStartOfDay(examination.snapshot().zone())
+        .toInstant()
+        .toEpochMilli();
+  }
+
+  static long minutes(int count) {
+    return count * 60_000L;
+  }
+
+  /// `2026-05-11 10:14:03` in the audit's zone.
+  static String moment(Examination examination, long at) {
+    return java.time.Instant.ofEpochMilli(at)
+        .atZone(examination.snapshot().zone())
+        .format(java.time.format.DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss"));
+  }
+
+  /// Rows cited in one finding at most; the figures count all.
+  static final int MOST_CITED = 200;
+
+  static void cite(Examination.Draft draft, List<Attempt> attempts) {
+    attempts.stream().limit(MOST_CITED).map(Attempt::place).forEach(draft::evidence);
+  }
+
+  static List<Place> places(List<Attempt> attempts) {
+    return attempts.stream().map(Attempt::place).toList();
+  }
+
+  static void sort(List<Attempt> attempts) {
+    attempts.sort(IN_TIME);
+  }
+}

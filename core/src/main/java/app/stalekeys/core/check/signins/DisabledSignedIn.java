@@ -1,0 +1,89 @@
+package app.stalekeys.core.check.signins;
+
+import app.stalekeys.core.access.Account;
+import app.stalekeys.core.activity.Activity;
+import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckCard;
+import app.stalekeys.core.check.Examination;
+import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Outcome;
+import app.stalekeys.core.signin.SignInLog.Attempt;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/// A success after the account was disabled, as the activity says, and not enabled again before it.
+public final class DisabledSignedIn implements Check {
+
+  private static final CheckCard CARD =
+      CheckCard.of("disabled-signed-in", "Signed in although disabled")
+          .why("Either the account was not disabled, or somebody found a way around it.")
+          .severity(Severity.CRITICAL)
+          .tests("accounts that the activity says were disabled")
+          .needsAll("accounts", "sign-ins", "activity")
+          .references("AC-2")
+          .remedy(
+              "Find the way in",
+              120,
+              "Disable it again, everywhere.",
+              "Look which part of the application lets it in.",
+              "Look at what was done.")
+          .in("Sign-ins");
+
+  @Override
+  public CheckCard card() {
+    return CARD;
+  }
+
+  private static final Set<String> SWITCHES =
+      Set.of("disable-account", "enable-account", "delete-account");
+
+  @Override
+  public void examine(Examination examination) {
+    Map<Account, TreeMap<Long, Activity>> switched = new HashMap<>();
+    examination
+        .access()
+        .records()
+        .activity()
+        .scan(done -> {
+          if (done.isAdministrative() && SWITCHES.contains(done.action())) {
+            Account target = examination.access().book().find("", done.target());
+            if (target != null) {
+              switched.computeIfAbsent(target, key -> new TreeMap<>()).put(done.at(), done);
+            }
+          }
+        });
+    Map<Account, List<Attempt>> successes =
+        Attempts.byAccount(examination, attempt -> attempt.outcome() == Outcome.SUCCESS);
+    switched.forEach((account, changes) -> {
+      examination.tested();
+      List<Attempt> after =
+          successes.getOrDefault(account, List.of()).stream()
+              .filter(one -> {
+                var last = changes.lowerEntry(one.at());
+                return last != null && !last.getValue().action().equals("enable-account");
+              })
+              .toList();
+      if (!after.isEmpty()) {
+        Attempt first = after.getFirst();
+        Activity disabled = changes.lowerEntry(first.at()).getValue();
+        Examination.Draft draft =
+            examination
+                .flag(account, Severity.CRITICAL)
+                .fact("disabled", Attempts.moment(examination, disabled.at()))
+                .fact("at", Attempts.moment(examination, first.at()))
+                .fact("signIns", after.size())
+                .evidence(disabled.place());
+        Attempts.cite(draft, after);
+        draft.saying(
+            "The account %s was disabled on %s and signed in on %s."
+                .formatted(
+                    account.key(),
+                    Attempts.moment(examination, disabled.at()),
+                    Attempts.moment(examination, first.at())));
+      }
+    });
+  }
+}

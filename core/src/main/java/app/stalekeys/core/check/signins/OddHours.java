@@ -1,0 +1,75 @@
+package app.stalekeys.core.check.signins;
+
+import app.stalekeys.core.check.Check;
+import app.stalekeys.core.check.CheckCard;
+import app.stalekeys.core.check.Examination;
+import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Outcome;
+import app.stalekeys.core.signin.SignInLog.Attempt;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.time.ZonedDateTime;
+import java.util.List;
+
+/// At least `count` successes outside the hours, Monday to Friday, in the audit's zone, and at least `share` percent
+/// of the account's successes.
+public final class OddHours implements Check {
+
+  private static final CheckCard CARD =
+      CheckCard.of("odd-hours", "At odd hours")
+          .why("Work at night is unusual for most, and then nobody looks.")
+          .severity(Severity.LOW, "medium if privileged")
+          .tests("accounts with a success in the log")
+          .needsAll("accounts", "sign-ins")
+          .references("AU-6")
+          .remedy(
+              "Ask", 10, "Ask whether the work is done in shifts.", "If not, ask for the reason.")
+          .number("count", 5, "successes outside the hours from which it is flagged")
+          .number("share", 20, "percent of all successes from which it is flagged")
+          .list(
+              "hours",
+              List.of("07:00", "20:00"),
+              "first and last time of a working day, Monday to Friday; the last one excluded")
+          .in("Sign-ins");
+
+  @Override
+  public CheckCard card() {
+    return CARD;
+  }
+
+  @Override
+  public void examine(Examination examination) {
+    List<String> hours = examination.words("hours");
+    LocalTime opens = LocalTime.parse(hours.getFirst());
+    LocalTime closes = LocalTime.parse(hours.getLast());
+    Attempts.byAccount(examination, attempt -> attempt.outcome() == Outcome.SUCCESS)
+        .forEach((account, successes) -> {
+          examination.tested();
+          List<Attempt> odd =
+              successes.stream()
+                  .filter(one -> isOdd(examination, one.at(), opens, closes))
+                  .toList();
+          boolean enough =
+              odd.size() >= examination.number("count")
+                  && odd.size() * 100L >= (long) examination.number("share") * successes.size();
+          if (enough) {
+            Examination.Draft draft =
+                examination
+                    .flag(account, examination.bySeverityOf(account, Severity.LOW, Severity.MEDIUM))
+                    .fact("odd", odd.size())
+                    .fact("successes", successes.size());
+            Attempts.cite(draft, odd);
+            draft.saying(
+                "The account %s signed in %,d of %,d times outside %s to %s, Monday to Friday."
+                    .formatted(account.key(), odd.size(), successes.size(), opens, closes));
+          }
+        });
+  }
+
+  private static boolean isOdd(
+      Examination examination, long at, LocalTime opens, LocalTime closes) {
+    ZonedDateTime when = Instant.ofEpochMilli(at).atZone(examination.snapshot().zone());
+    LocalTime time = when.toLocalTime();
+    return when.getDayOfWeek().getValue() > 5 || time.isBefore(opens) || !time.isBefore(closes);
+  }
+}

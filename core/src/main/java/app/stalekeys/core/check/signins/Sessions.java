@@ -1,0 +1,80 @@
+package app.stalekeys.core.check.signins;
+
+import app.stalekeys.core.access.Account;
+import app.stalekeys.core.check.Examination;
+import app.stalekeys.core.signin.Outcome;
+import app.stalekeys.core.signin.SignInLog.Attempt;
+import java.time.Duration;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/// The sessions of accounts: a success to the sign-out of the same session id, else to its start and
+/// duration. A success without an end is left out.
+final class Sessions {
+
+  /// @param end milliseconds, exclusive
+  record Session(Attempt start, long end) {
+    long length() {
+      return end - start.at();
+    }
+  }
+
+  private Sessions() {}
+
+  /// By account, in the order of their starts; accounts without a session are left out.
+  static Map<Account, List<Session>> of(Examination examination) {
+    Map<Account, List<Session>> sessions = new java.util.LinkedHashMap<>();
+    Attempts.byAccount(
+            examination,
+            attempt ->
+                attempt.outcome() == Outcome.SUCCESS || attempt.outcome() == Outcome.SIGN_OUT)
+        .forEach((account, attempts) -> {
+          Map<String, List<Attempt>> ends = new HashMap<>();
+          for (Attempt attempt : attempts) {
+            if (attempt.outcome() == Outcome.SIGN_OUT && !attempt.session().isEmpty()) {
+              ends.computeIfAbsent(attempt.session(), key -> new ArrayList<>(1)).add(attempt);
+            }
+          }
+          List<Session> own = new ArrayList<>();
+          for (Attempt attempt : attempts) {
+            if (attempt.outcome() == Outcome.SUCCESS) {
+              long end = end(attempt, ends);
+              if (end >= attempt.at()) {
+                own.add(new Session(attempt, end));
+              }
+            }
+          }
+          if (!own.isEmpty()) {
+            sessions.put(account, own);
+          }
+        });
+    return sessions;
+  }
+
+  /// Before the start when nothing says when it ended.
+  private static long end(Attempt start, Map<String, List<Attempt>> ends) {
+    for (Attempt end : ends.getOrDefault(start.session(), List.of())) {
+      if (end.at() >= start.at()) {
+        return end.at();
+      }
+    }
+    long millis = millis(start.duration());
+    return millis < 0 ? start.at() - 1 : start.at() + millis;
+  }
+
+  /// Whole seconds or ISO 8601; less than 0 for anything else.
+  static long millis(String duration) {
+    String text = duration.strip();
+    if (text.matches("[0-9]{1,12}")) {
+      return Long.parseLong(text) * 1000;
+    }
+    try {
+      return text.isEmpty() ? -1 : Duration.parse(text).toMillis();
+    } catch (DateTimeParseException unreadable) {
+      return -1;
+    }
+  }
+}

@@ -1,0 +1,56 @@
+package app.stalekeys.core.snapshot;
+
+import app.stalekeys.core.evidence.FactCursor;
+import app.stalekeys.core.evidence.FactSource;
+import app.stalekeys.core.evidence.Kind;
+import app.stalekeys.core.source.Place;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/// Somebody asked for access. Texts are empty where the list has none.
+///
+/// @param at milliseconds since 1970-01-01 UTC
+public record AccessRequest(
+    String id,
+    long at,
+    String directory,
+    String account,
+    String person,
+    String role,
+    String permission,
+    String decision,
+    Place place) {
+
+  private static final Set<String> YES =
+      Set.of("approved", "approve", "yes", "granted", "accepted");
+
+  static List<AccessRequest> read(Collection<? extends FactSource> sources) {
+    List<AccessRequest> requests = new ArrayList<>();
+    for (FactSource source : sources) {
+      FactCursor.forEach(
+          source,
+          Kind.REQUESTS,
+          row ->
+              requests.add(
+                  new AccessRequest(
+                      row.text("request"),
+                      row.number("at"),
+                      row.text("directory"),
+                      row.text("account"),
+                      row.text("person"),
+                      row.text("role"),
+                      row.text("permission"),
+                      row.text("decision"),
+                      row.place())));
+    }
+    return requests;
+  }
+
+  /// Whether it was approved; a list without decisions holds approved ones only.
+  public boolean isApproved() {
+    return decision.isEmpty() || YES.contains(decision.toLowerCase(Locale.ROOT));
+  }
+}
