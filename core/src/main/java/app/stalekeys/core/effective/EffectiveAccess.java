@@ -76,6 +76,7 @@ public final class EffectiveAccess {
 
   private final ScopeTable table;
   private final int words;
+  private final Map<String, Layers> own = new ConcurrentHashMap<>();
   private final Map<RoleGraph.Reach, Layers> walked = new ConcurrentHashMap<>();
   private final Map<String, Result> ofRoles = new ConcurrentHashMap<>();
 
@@ -167,7 +168,7 @@ public final class EffectiveAccess {
   private Layers layers(int account) {
     Layers layers = new Layers(table, words);
     holdings.getOrDefault(account, Set.of()).forEach(reach -> layers.addAll(walk(reach)));
-    direct.getOrDefault(account, List.of()).forEach(grant -> add(grant, Scope.EVERYWHERE, layers));
+    direct.getOrDefault(account, List.of()).forEach(grant -> add(grant, layers));
     return layers;
   }
 
@@ -348,21 +349,27 @@ public final class EffectiveAccess {
   private Layers walkAnew(RoleGraph.Reach start) {
     Layers layers = new Layers(table, words);
     for (RoleGraph.Reach reach : roles.reachedFrom(start.role(), start.scope())) {
-      if (allowsEverything(reach.role())) {
-        layers.allowed.add(table.number(reach.scope()), universe.everything(words));
-      }
-      byRole
-          .getOrDefault(reach.role(), List.of())
-          .forEach(grant -> add(grant, reach.scope(), layers));
+      layers.addWithin(own(reach.role()), table.number(reach.scope()));
     }
     return layers;
   }
 
-  private void add(Grant grant, Scope held, Layers layers) {
-    int scope = table.meet(table.number(held), table.number(grant.scope()));
-    if (scope == ScopeTable.NONE) {
-      return;
-    }
+  /// What a role's own rows add and remove: each role is resolved once, whatever the scopes it is held in.
+  private Layers own(String role) {
+    return own.computeIfAbsent(
+        role,
+        id -> {
+          Layers layers = new Layers(table, words);
+          if (allowsEverything(id)) {
+            layers.allowed.add(table.number(Scope.EVERYWHERE), universe.everything(words));
+          }
+          byRole.getOrDefault(id, List.of()).forEach(grant -> add(grant, layers));
+          return layers;
+        });
+  }
+
+  private void add(Grant grant, Layers layers) {
+    int scope = table.number(grant.scope());
     long[] members = universe.expand(grant.permission(), grant.effect(), words);
     switch (grant.effect()) {
       case ALLOW -> layers.allowed.add(scope, members);

@@ -22,6 +22,13 @@ final class Layers {
     reachesCeiling |= other.reachesCeiling;
   }
 
+  /// Adds the layers of a role that is reached in a scope.
+  void addWithin(Layers role, int scope) {
+    allowed.addWithin(role.allowed, scope);
+    denied.addWithin(role.denied, scope);
+    reachesCeiling |= ceiling.addWithin(role.ceiling, scope);
+  }
+
   /// What remains of what is allowed, as the smallest set.
   ScopedSets combined() {
     ScopedSets limited = reachesCeiling ? allowed.limitedTo(ceiling) : allowed;

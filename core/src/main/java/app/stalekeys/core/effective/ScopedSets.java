@@ -54,8 +54,19 @@ final class ScopedSets {
     }
   }
 
-  boolean isEmpty() {
-    return size == 0;
+  /// Adds what another holds, as far as it lies within a scope.
+  ///
+  /// @return whether any of its scopes meets that one, be its set empty
+  boolean addWithin(ScopedSets other, int scope) {
+    boolean meets = false;
+    for (int i = 0; i < other.size; i++) {
+      int met = table.meet(other.scopes[i], scope);
+      if (met != ScopeTable.NONE) {
+        meets = true;
+        add(met, other.sets[i]);
+      }
+    }
+    return meets;
   }
 
   /// What both hold, each in the deeper of the two scopes where they overlap.

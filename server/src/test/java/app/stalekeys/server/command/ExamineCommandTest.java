@@ -142,10 +142,13 @@ class ExamineCommandTest {
     Files.writeString(
         demo.resolve("audit.yaml"),
         Files.readString(demo.resolve("audit.yaml"))
-            + "checks: {leaver-signed-in: {enabled: false}, leaver-enabled: {severity: low}}\n");
+            + "checks: {leaver-signed-in: {enabled: false}, leaver-enabled: {severity: low},"
+            + " built-in-enabled: {severity: low}, conflict-exercised: {severity: low},"
+            + " guessed: {enabled: false}, self-granted: {enabled: false}}\n");
     assertThat(
             CommandLineRun.of("examine", demo.toString(), "--out", out, "--fail-on", "critical")
                 .exit())
+        .as("nothing critical is left when these are switched off or said to be low")
         .isZero();
     assertThat(
             CommandLineRun.of("examine", demo.toString(), "--out", out, "--fail-on", "grave").err())
