@@ -9,7 +9,7 @@ import { TracePane } from './TracePane';
 import { useGrid } from './useAccess';
 
 const HEAD_WIDTH = 250;
-const HEAD_HEIGHT = 178;
+const HEAD_HEIGHT = 192;
 const ROW = 27;
 const COLUMN = 30;
 
@@ -161,7 +161,7 @@ export function AccessGrid({ application, filter, params, onSet }: Props) {
                   {column && (
                     <>
                       <span
-                        className={`max-h-[146px] overflow-hidden text-xs whitespace-nowrap [writing-mode:vertical-rl] rotate-180 ${
+                        className={`max-h-[160px] overflow-hidden text-xs whitespace-nowrap [writing-mode:vertical-rl] rotate-180 ${
                           column.sensitivity === 'critical' ? 'text-oxblood font-semibold' : ''
                         }`}
                       >

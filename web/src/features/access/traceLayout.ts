@@ -1,6 +1,6 @@
 import type { PathView } from '../../shared/api/accessTypes';
 
-export const BOX = { width: 150, height: 52, gap: 92 };
+export const BOX = { width: 138, height: 52, gap: 84 };
 export const LANE = 96;
 const TOP = 26;
 const LEFT = 8;

@@ -68,7 +68,7 @@ export function Groups({ desk, state, dispatch }: Props) {
                   .join(', ')}`,
             )}
           />
-          <Link className="cite ml-4" to="../standing#not-tested">
+          <Link className="cite mx-4 block py-1" to="../standing#not-tested">
             What is missing
           </Link>
         </>

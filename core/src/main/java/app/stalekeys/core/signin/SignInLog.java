@@ -4,7 +4,6 @@ import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.AccountBook;
 import app.stalekeys.core.bits.LongColumn;
 import app.stalekeys.core.bits.TextColumn;
-import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.Segment;
@@ -12,6 +11,9 @@ import app.stalekeys.core.source.Place;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /// The sign-ins of one application up to the end of the as-of day. Rows after it are passed over:
@@ -111,37 +113,74 @@ public final class SignInLog {
       String duration,
       Place place) {}
 
-  /// Calls `visitor` once an attempt, in the order of the files. Dearer than the other scan: every column
-  /// is opened and every row becomes an object.
-  public void attempts(java.util.function.Consumer<Attempt> visitor) {
+  /// Calls `visitor` once an attempt with one of the outcomes, in the order of the files. Dearer than the
+  /// other scan: every column is opened, and every such row becomes an object.
+  public void attempts(Set<Outcome> outcomes, Consumer<Attempt> visitor) {
     for (FactSource source : sources) {
-      FactCursor.forEach(
-          source,
-          Kind.SIGN_INS,
-          row -> {
-            long at = row.number("at");
-            if (at < end) {
-              visitor.accept(attempt(row, at));
-            }
-          });
+      for (Segment segment : source.segments(Kind.SIGN_INS)) {
+        new Attempts(source.file(), segment).visit(outcomes, visitor);
+      }
     }
   }
 
-  private Attempt attempt(FactCursor row, long at) {
-    String name = row.text("account");
-    return new Attempt(
-        find(row.text("directory"), name),
-        name,
-        at,
-        Outcome.of(row.text("outcome")),
-        row.text("address"),
-        row.text("client"),
-        row.text("browser"),
-        row.text("location"),
-        row.text("method"),
-        row.text("session"),
-        row.text("duration"),
-        row.place());
+  /// The columns of one segment.
+  private final class Attempts {
+    private final String file;
+    private final Segment segment;
+    private final LongColumn at;
+    private final LongColumn rows;
+    private final TextColumn names;
+    private final TextColumn directories;
+    private final TextColumn outcomeCodes;
+    private final TextColumn[] details;
+
+    Attempts(String file, Segment segment) {
+      this.file = file;
+      this.segment = segment;
+      this.at = segment.numbers("at");
+      this.rows = segment.fileRows();
+      this.names = segment.texts("account");
+      this.directories = segment.texts("directory");
+      this.outcomeCodes = segment.texts("outcome");
+      this.details =
+          Stream.of("address", "client", "browser", "location", "method", "session", "duration")
+              .map(segment::texts)
+              .toArray(TextColumn[]::new);
+    }
+
+    void visit(Set<Outcome> wanted, Consumer<Attempt> visitor) {
+      Outcome[] outcomes = outcomes(outcomeCodes);
+      @Nullable Account[] known = accounts.hasDirectories() ? null : lookUp(names);
+      for (int i = 0; i < segment.rows(); i++) {
+        Outcome outcome = outcomes[outcomeCodes.codeAt(i)];
+        if (at.at(i) < end && wanted.contains(outcome)) {
+          Account account =
+              known == null ? find(directories.at(i), names.at(i)) : known[names.codeAt(i)];
+          visitor.accept(attempt(i, account, outcome));
+        }
+      }
+    }
+
+    private Attempt attempt(int i, @Nullable Account account, Outcome outcome) {
+      return new Attempt(
+          account,
+          text(names, i),
+          at.at(i),
+          outcome,
+          text(details[0], i),
+          text(details[1], i),
+          text(details[2], i),
+          text(details[3], i),
+          text(details[4], i),
+          text(details[5], i),
+          text(details[6], i),
+          Place.ofRow(file, rows.at(i)));
+    }
+
+    private static String text(TextColumn column, int row) {
+      String text = column.at(row);
+      return text == null ? "" : text;
+    }
   }
 
   /// The latest success of each account and how much was looked at.

@@ -2,6 +2,7 @@ package app.stalekeys.core.check.signins;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.check.Examination;
+import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.SignInLog.Attempt;
 import app.stalekeys.core.source.Place;
 import java.util.ArrayList;
@@ -11,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.function.Predicate;
 
 /// The attempts that a check is about, by account and in the order of time, whatever the order of the
@@ -25,19 +27,27 @@ final class Attempts {
   private Attempts() {}
 
   /// Attempts of accounts that a file defines.
-  static Map<Account, List<Attempt>> byAccount(Examination examination, Predicate<Attempt> wanted) {
+  static Map<Account, List<Attempt>> byAccount(Examination examination, Outcome... outcomes) {
+    return byAccount(examination, Set.of(outcomes), attempt -> true);
+  }
+
+  /// Those of them that are wanted.
+  static Map<Account, List<Attempt>> byAccount(
+      Examination examination, Set<Outcome> outcomes, Predicate<Attempt> wanted) {
     Map<Account, List<Attempt>> found = new HashMap<>();
     examination
         .access()
         .signIns()
-        .attempts(attempt -> {
-          if (attempt.account() != null && wanted.test(attempt)) {
-            found
-                .computeIfAbsent(
-                    Objects.requireNonNull(attempt.account()), key -> new ArrayList<>(4))
-                .add(attempt);
-          }
-        });
+        .attempts(
+            outcomes,
+            attempt -> {
+              if (attempt.account() != null && wanted.test(attempt)) {
+                found
+                    .computeIfAbsent(
+                        Objects.requireNonNull(attempt.account()), key -> new ArrayList<>(4))
+                    .add(attempt);
+              }
+            });
     Map<Account, List<Attempt>> sorted = new LinkedHashMap<>();
     found.entrySet().stream()
         .sorted(Comparator.comparingInt(entry -> entry.getKey().index()))

@@ -41,7 +41,7 @@ public final class Awakened implements Check {
   public void examine(Examination examination) {
     Map<Account, List<Long>> changes = Changed.byTarget(examination);
     long from = Attempts.periodStart(examination);
-    Attempts.byAccount(examination, attempt -> attempt.outcome() == Outcome.SUCCESS)
+    Attempts.byAccount(examination, Outcome.SUCCESS)
         .forEach((account, successes) -> {
           if (successes.size() < 2) {
             return;

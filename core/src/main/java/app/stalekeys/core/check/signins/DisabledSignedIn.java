@@ -55,8 +55,7 @@ public final class DisabledSignedIn implements Check {
             }
           }
         });
-    Map<Account, List<Attempt>> successes =
-        Attempts.byAccount(examination, attempt -> attempt.outcome() == Outcome.SUCCESS);
+    Map<Account, List<Attempt>> successes = Attempts.byAccount(examination, Outcome.SUCCESS);
     switched.forEach((account, changes) -> {
       examination.tested();
       List<Attempt> after =

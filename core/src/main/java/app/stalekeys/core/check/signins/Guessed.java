@@ -40,9 +40,7 @@ public final class Guessed implements Check {
     int count = examination.number("count");
     long within = Attempts.minutes(examination.number("window"));
     long after = Attempts.minutes(examination.number("minutes"));
-    Attempts.byAccount(
-            examination,
-            attempt -> attempt.outcome() == Outcome.FAILURE || attempt.outcome() == Outcome.SUCCESS)
+    Attempts.byAccount(examination, Outcome.FAILURE, Outcome.SUCCESS)
         .forEach((account, attempts) -> {
           List<Attempt> failures =
               attempts.stream().filter(one -> one.outcome() == Outcome.FAILURE).toList();

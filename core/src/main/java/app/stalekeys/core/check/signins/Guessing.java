@@ -39,7 +39,7 @@ public final class Guessing implements Check {
   public void examine(Examination examination) {
     int count = examination.number("count");
     long within = Attempts.minutes(examination.number("minutes"));
-    Attempts.byAccount(examination, attempt -> attempt.outcome() == Outcome.FAILURE)
+    Attempts.byAccount(examination, Outcome.FAILURE)
         .forEach((account, failures) -> {
           examination.tested();
           List<List<Attempt>> bursts = Bursts.of(failures, count, within);

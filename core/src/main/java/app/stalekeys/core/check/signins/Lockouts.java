@@ -5,6 +5,7 @@ import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.signin.Outcome;
+import java.util.Set;
 
 /// `count` lock-outs or more of one account in the period.
 public final class Lockouts implements Check {
@@ -28,8 +29,7 @@ public final class Lockouts implements Check {
   @Override
   public void examine(Examination examination) {
     long from = Attempts.periodStart(examination);
-    Attempts.byAccount(
-            examination, attempt -> attempt.outcome() == Outcome.LOCKOUT && attempt.at() >= from)
+    Attempts.byAccount(examination, Set.of(Outcome.LOCKOUT), attempt -> attempt.at() >= from)
         .forEach((account, locks) -> {
           examination.tested();
           if (locks.size() >= examination.number("count")) {

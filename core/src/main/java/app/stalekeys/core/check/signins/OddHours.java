@@ -42,7 +42,7 @@ public final class OddHours implements Check {
     List<String> hours = examination.words("hours");
     LocalTime opens = LocalTime.parse(hours.getFirst());
     LocalTime closes = LocalTime.parse(hours.getLast());
-    Attempts.byAccount(examination, attempt -> attempt.outcome() == Outcome.SUCCESS)
+    Attempts.byAccount(examination, Outcome.SUCCESS)
         .forEach((account, successes) -> {
           examination.tested();
           List<Attempt> odd =

@@ -5,7 +5,9 @@ import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Enumeration;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.SignInLog.Attempt;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -38,13 +40,16 @@ public final class RareClient implements Check {
     examination
         .access()
         .signIns()
-        .attempts(attempt -> {
-          if (attempt.at() >= from && !attempt.client().isEmpty()) {
-            seen.merge(attempt.client(), 1, Integer::sum);
-          }
-        });
+        .attempts(
+            EnumSet.allOf(Outcome.class),
+            attempt -> {
+              if (attempt.at() >= from && !attempt.client().isEmpty()) {
+                seen.merge(attempt.client(), 1, Integer::sum);
+              }
+            });
     Attempts.byAccount(
             examination,
+            EnumSet.allOf(Outcome.class),
             attempt ->
                 attempt.at() >= from
                     && !attempt.client().isEmpty()

@@ -32,7 +32,7 @@ public final class RepeatedFailures implements Check {
   @Override
   public void examine(Examination examination) {
     long from = Attempts.periodStart(examination);
-    Attempts.byAccount(examination, attempt -> attempt.outcome() == Outcome.FAILURE)
+    Attempts.byAccount(examination, Outcome.FAILURE)
         .forEach((account, failures) -> {
           List<Attempt> inPeriod = failures.stream().filter(one -> one.at() >= from).toList();
           if (inPeriod.isEmpty()) {

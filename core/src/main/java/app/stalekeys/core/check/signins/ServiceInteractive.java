@@ -9,6 +9,7 @@ import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 
 /// A success of a service account by one of the `names` of methods, or with a browser.
 public final class ServiceInteractive implements Check {
@@ -40,9 +41,8 @@ public final class ServiceInteractive implements Check {
     List<String> methods = examination.words("names");
     Attempts.byAccount(
             examination,
-            attempt ->
-                attempt.outcome() == Outcome.SUCCESS
-                    && Objects.requireNonNull(attempt.account()).type() == Account.Type.SERVICE)
+            Set.of(Outcome.SUCCESS),
+            attempt -> Objects.requireNonNull(attempt.account()).type() == Account.Type.SERVICE)
         .forEach((account, successes) -> {
           examination.tested();
           List<Attempt> byPeople =

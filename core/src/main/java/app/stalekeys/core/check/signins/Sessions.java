@@ -27,10 +27,7 @@ final class Sessions {
   /// By account, in the order of their starts; accounts without a session are left out.
   static Map<Account, List<Session>> of(Examination examination) {
     Map<Account, List<Session>> sessions = new java.util.LinkedHashMap<>();
-    Attempts.byAccount(
-            examination,
-            attempt ->
-                attempt.outcome() == Outcome.SUCCESS || attempt.outcome() == Outcome.SIGN_OUT)
+    Attempts.byAccount(examination, Outcome.SUCCESS, Outcome.SIGN_OUT)
         .forEach((account, attempts) -> {
           Map<String, List<Attempt>> ends = new HashMap<>();
           for (Attempt attempt : attempts) {

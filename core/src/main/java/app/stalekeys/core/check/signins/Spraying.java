@@ -48,11 +48,15 @@ public final class Spraying implements Check {
     examination
         .access()
         .signIns()
-        .attempts(attempt -> {
-          if (attempt.outcome() == Outcome.FAILURE && !attempt.address().isEmpty()) {
-            byAddress.computeIfAbsent(attempt.address(), key -> new ArrayList<>(2)).add(attempt);
-          }
-        });
+        .attempts(
+            Set.of(Outcome.FAILURE),
+            attempt -> {
+              if (!attempt.address().isEmpty()) {
+                byAddress
+                    .computeIfAbsent(attempt.address(), key -> new ArrayList<>(2))
+                    .add(attempt);
+              }
+            });
     byAddress.forEach((address, failures) -> {
       examination.tested();
       Attempts.sort(failures);

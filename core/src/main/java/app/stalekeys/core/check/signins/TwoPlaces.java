@@ -8,6 +8,7 @@ import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 
 /// Successes of one account from two different countries within `minutes`. The country is the last segment of the
 /// location.
@@ -36,9 +37,7 @@ public final class TwoPlaces implements Check {
   @Override
   public void examine(Examination examination) {
     long within = Attempts.minutes(examination.number("minutes"));
-    Attempts.byAccount(
-            examination,
-            attempt -> attempt.outcome() == Outcome.SUCCESS && !country(attempt).isEmpty())
+    Attempts.byAccount(examination, Set.of(Outcome.SUCCESS), attempt -> !country(attempt).isEmpty())
         .forEach((account, successes) -> {
           examination.tested();
           List<Attempt> flagged = new ArrayList<>();

@@ -9,6 +9,7 @@ import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /// A success from an address outside the application's `addresses`. With none listed it is not tested; a success
 /// without a readable address says nothing.
@@ -52,9 +53,8 @@ public final class UnexpectedAddress implements Check {
     Map<String, Boolean> known = new HashMap<>();
     Attempts.byAccount(
             examination,
-            attempt ->
-                attempt.outcome() == Outcome.SUCCESS
-                    && AddressRange.bytes(attempt.address()).isPresent())
+            Set.of(Outcome.SUCCESS),
+            attempt -> AddressRange.bytes(attempt.address()).isPresent())
         .forEach((account, successes) -> {
           examination.tested();
           List<Attempt> outside =
