@@ -84,6 +84,13 @@ public record Account(
     }
   }
 
+  /// Key and position tell accounts apart; checks look up accounts in maps at every row of a log, and the
+  /// hash over all fields would cost more than the rest.
+  @Override
+  public int hashCode() {
+    return 31 * key.hashCode() + index;
+  }
+
   /// The same account at a position of its application's list.
   Account at(int position) {
     return elsewhere(position, key, place);

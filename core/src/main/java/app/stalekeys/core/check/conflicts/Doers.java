@@ -54,7 +54,7 @@ final class Doers {
 
   /// Everybody with an enabled account in one of the applications.
   List<Doer> in(Examination examination, Set<String> ids) {
-    Map<Object, Doer> doers = new LinkedHashMap<>();
+    Map<String, Doer> doers = new LinkedHashMap<>();
     for (String id : ids) {
       ApplicationAccess access = applications.get(id);
       if (access == null) {
@@ -63,7 +63,8 @@ final class Doers {
       for (Account account : access.accounts()) {
         if (account.isEnabled(examination.asOf())) {
           var match = access.match(account);
-          Object key = match == null ? new Held(access, account) : match.person().id();
+          String key =
+              match == null ? "account\n" + id + "\n" + account.index() : match.person().id();
           doers
               .computeIfAbsent(
                   key, k -> new Doer(match == null ? null : match.person(), new ArrayList<>()))
