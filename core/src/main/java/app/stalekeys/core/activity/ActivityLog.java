@@ -32,10 +32,6 @@ public final class ActivityLog {
     return sources.stream().map(FactSource::file).toList();
   }
 
-  public boolean isEmpty() {
-    return sources.isEmpty();
-  }
-
   /// Calls `visitor` once a row, in the order of the files, which need not be the order of time.
   public void scan(Consumer<Activity> visitor) {
     for (FactSource source : sources) {

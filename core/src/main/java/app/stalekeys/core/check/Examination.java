@@ -8,7 +8,9 @@ import app.stalekeys.core.snapshot.ApplicationAccess.Privilege;
 import app.stalekeys.core.snapshot.Coverage;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Place;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -26,6 +28,9 @@ public final class Examination {
 
   /// What stands for the application in findings that reach across several.
   public static final String ACROSS = "*";
+
+  private static final DateTimeFormatter MOMENT =
+      DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss");
 
   private final Check check;
   private final Snapshot snapshot;
@@ -74,6 +79,21 @@ public final class Examination {
   /// Whole days from a day to the as-of date; negative when it lies after it.
   public long daysSince(LocalDate day) {
     return ChronoUnit.DAYS.between(day, asOf());
+  }
+
+  /// The day of a moment, in milliseconds since 1970-01-01 UTC, in the audit's zone.
+  public LocalDate day(long at) {
+    return Instant.ofEpochMilli(at).atZone(snapshot.zone()).toLocalDate();
+  }
+
+  /// A moment as sentences say it: `2026-05-11 10:14:03` in the audit's zone.
+  public String moment(long at) {
+    return Instant.ofEpochMilli(at).atZone(snapshot.zone()).format(MOMENT);
+  }
+
+  /// The first millisecond of the period.
+  public long periodStart() {
+    return snapshot.periodFrom().atStartOfDay(snapshot.zone()).toInstant().toEpochMilli();
   }
 
   /// The value set for a parameter, or its standard one.

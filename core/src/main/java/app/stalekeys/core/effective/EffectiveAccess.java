@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
+import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 
 /// The effective permissions of one application on one date.
@@ -269,19 +270,22 @@ public final class EffectiveAccess {
     }
   }
 
-  public Manner manner(Account account, int permission) {
-    boolean held = byAccount[account.index()].permissions.get(permission);
+  /// The manners of one account, by permission: what they share is computed once.
+  public IntFunction<Manner> manners(Account account) {
     Layers layers = layers(account.index());
+    ScopedSets limited =
+        layers.reachesCeiling ? layers.allowed.limitedTo(layers.ceiling) : layers.allowed;
+    return permission -> manner(account, permission, layers, limited);
+  }
+
+  private Manner manner(Account account, int permission, Layers layers, ScopedSets left) {
+    boolean held = byAccount[account.index()].permissions.get(permission);
     List<Scope> allowed = layers.allowed.scopes(permission);
     List<Scope> denied = layers.denied.scopes(permission);
     if (allowed.isEmpty() && denied.isEmpty()) {
       return Manner.BLANK;
     }
-    boolean limited =
-        !allowed.isEmpty()
-            && layers.reachesCeiling
-            && !new HashSet<>(layers.allowed.limitedTo(layers.ceiling).scopes(permission))
-                .equals(new HashSet<>(allowed));
+    boolean limited = !new HashSet<>(left.scopes(permission)).equals(new HashSet<>(allowed));
     boolean itself = false;
     boolean named = false;
     for (Grant grant : direct.getOrDefault(account.index(), List.of())) {

@@ -44,10 +44,6 @@ final class ScopeTable {
     return scopes.get(number);
   }
 
-  int size() {
-    return scopes.size();
-  }
-
   boolean covers(int one, int other) {
     return covers[one][other];
   }

@@ -36,6 +36,8 @@ final class Tracer {
   private final Account account;
   private final int permission;
   private final @Nullable Scope within;
+  private final @Nullable List<Scope> ceilings;
+  private final List<Scope> denies;
   private final Map<String, List<Grant>> byRole = new HashMap<>();
   private final List<Grant> direct = new ArrayList<>();
   private final List<Trace.Path> paths = new ArrayList<>();
@@ -66,6 +68,8 @@ final class Tracer {
     this.account = account;
     this.permission = permission;
     this.within = within;
+    this.ceilings = access.ceilings(account, permission);
+    this.denies = access.denies(account, permission);
     Universe universe = access.universe();
     for (Grant grant : access.grants()) {
       Account holder = grant.account();
@@ -224,7 +228,6 @@ final class Tracer {
   }
 
   private Trace.Fate fateOfAllow(Scope scope) {
-    List<Scope> ceilings = access.ceilings(account, permission);
     List<Scope> reached =
         ceilings == null
             ? List.of(scope)
@@ -232,7 +235,6 @@ final class Tracer {
     if (reached.isEmpty()) {
       return Trace.Fate.ABOVE_CEILING;
     }
-    List<Scope> denies = access.denies(account, permission);
     boolean left =
         reached.stream().anyMatch(part -> denies.stream().noneMatch(deny -> deny.covers(part)));
     return left ? Trace.Fate.ALLOWS : Trace.Fate.DENIED;

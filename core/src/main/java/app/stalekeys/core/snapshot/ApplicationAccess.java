@@ -72,6 +72,20 @@ public record ApplicationAccess(
     return privileges.get(account.index());
   }
 
+  /// The account's department, else its person's; empty when neither says.
+  public String departmentOf(Account account) {
+    Match match = match(account);
+    return account.department().isEmpty() && match != null
+        ? match.person().department()
+        : account.department();
+  }
+
+  /// The account's title, else its person's; empty when neither says.
+  public String titleOf(Account account) {
+    Match match = match(account);
+    return account.title().isEmpty() && match != null ? match.person().title() : account.title();
+  }
+
   public SignInLog.@Nullable Success lastSuccess(Account account) {
     return lastSuccesses.byAccount()[account.index()];
   }

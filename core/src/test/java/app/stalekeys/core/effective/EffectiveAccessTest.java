@@ -214,7 +214,7 @@ class EffectiveAccessTest {
       assertThat(trace.paths().stream().anyMatch(path -> path.fate() == Trace.Fate.ALLOWS))
           .as(effective.universe().at(i) + ": " + trace.reason())
           .isEqualTo(effective.permissions(mo).get(i));
-      assertThat(effective.manner(mo, i).held()).isEqualTo(trace.line() != null);
+      assertThat(effective.manners(mo).apply(i).held()).isEqualTo(trace.line() != null);
     }
   }
 

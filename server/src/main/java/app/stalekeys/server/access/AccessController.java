@@ -32,6 +32,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.function.IntFunction;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -176,9 +177,7 @@ class AccessController {
   private static AccessApplication application(ApplicationAccess access) {
     Universe universe = access.effective().universe();
     Set<String> departments = new TreeSet<>();
-    access
-        .accounts()
-        .forEach(account -> departments.add(AccessFilter.departmentOf(access, account)));
+    access.accounts().forEach(account -> departments.add(access.departmentOf(account)));
     departments.remove("");
     Set<String> categories = new TreeSet<>();
     IntStream.range(0, universe.size())
@@ -220,9 +219,11 @@ class AccessController {
     for (int i = firstRow; i < lastRow; i++) {
       Account account = plan.accounts().get(i);
       accounts.add(account(plan, i));
+      IntFunction<EffectiveAccess.Manner> manners = plan.access().effective().manners(account);
       StringBuilder row = new StringBuilder();
       for (int j = firstColumn; j < lastColumn; j++) {
-        row.append(cell(plan, account, plan.permissions()[j], days));
+        int permission = plan.permissions()[j];
+        row.append(cell(plan, account, permission, manners.apply(permission), days));
       }
       cells.add(row.toString());
     }
@@ -245,7 +246,7 @@ class AccessController {
         account.name(),
         match == null ? null : match.person().id(),
         match == null ? "" : match.person().name(),
-        AccessFilter.departmentOf(plan.access(), account),
+        plan.access().departmentOf(account),
         plan.groups().get(row),
         account.status().word(),
         account.isEnabled(plan.snapshot().asOf()),
@@ -266,8 +267,12 @@ class AccessController {
         plan.perPermission()[column]);
   }
 
-  private static String cell(AccessPlans.Plan plan, Account account, int permission, int days) {
-    EffectiveAccess.Manner manner = plan.access().effective().manner(account, permission);
+  private static String cell(
+      AccessPlans.Plan plan,
+      Account account,
+      int permission,
+      EffectiveAccess.Manner manner,
+      int days) {
     if (manner.isBlank()) {
       return "00";
     }

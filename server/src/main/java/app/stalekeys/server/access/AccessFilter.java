@@ -6,7 +6,6 @@ import app.stalekeys.core.effective.Permission;
 import app.stalekeys.core.effective.PermissionDetail;
 import app.stalekeys.core.effective.Sensitivity;
 import app.stalekeys.core.effective.Universe;
-import app.stalekeys.core.people.Person;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
 import java.util.BitSet;
@@ -80,7 +79,7 @@ record AccessFilter(
     return access.accounts().stream()
         .filter(account ->
             pasted.isEmpty() ? speaksOf(access, account) : pasted.contains(account.key()))
-        .filter(account -> department.isEmpty() || department.equals(departmentOf(access, account)))
+        .filter(account -> department.isEmpty() || department.equals(access.departmentOf(account)))
         .filter(account -> role.isEmpty() || holders.contains(account.index()))
         .filter(account ->
             state.isEmpty() || account.isEnabled(snapshot.asOf()) == state.equals("usable"))
@@ -127,16 +126,6 @@ record AccessFilter(
         .map(Assignment::account)
         .map(Account::index)
         .collect(Collectors.toSet());
-  }
-
-  /// The account's department, else its person's.
-  static String departmentOf(ApplicationAccess access, Account account) {
-    if (!account.department().isEmpty()) {
-      return account.department();
-    }
-    var match = access.match(account);
-    Person person = match == null ? null : match.person();
-    return person == null ? "" : person.department();
   }
 
   BitSet permissionsOf(ApplicationAccess access) {

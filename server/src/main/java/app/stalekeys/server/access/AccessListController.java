@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.IntFunction;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
@@ -116,6 +117,7 @@ class AccessListController {
       AccessPlans.Plan plan, Account account, Consumer<List<String>> receiver) {
     EffectiveAccess effective = plan.access().effective();
     Universe universe = effective.universe();
+    IntFunction<EffectiveAccess.Manner> manners = effective.manners(account);
     Match match = plan.access().match(account);
     for (int number : plan.permissions()) {
       EffectiveAccess.Line line = effective.line(account, number);
@@ -131,14 +133,14 @@ class AccessListController {
               account.name(),
               match == null ? "" : match.person().id(),
               match == null ? "" : match.person().name(),
-              AccessFilter.departmentOf(plan.access(), account),
+              plan.access().departmentOf(account),
               permission.resource(),
               permission.action(),
               universe.sensitivity(number).word(),
               String.join("|", line.scopes()),
               String.join("|", line.except()),
               account.isEnabled(plan.snapshot().asOf()) ? "usable" : "held",
-              manner(effective.manner(account, number)),
+              manner(manners.apply(number)),
               use == null ? "" : use.day().toString()));
     }
   }

@@ -148,8 +148,7 @@ class AccessPlans {
           case "count" ->
               Comparator.comparingInt(
                   (Account account) -> -held.getOrDefault(account, new BitSet()).cardinality());
-          case "department" ->
-              Comparator.comparing(account -> AccessFilter.departmentOf(access, account));
+          case "department" -> Comparator.comparing(account -> access.departmentOf(account));
           case "alike" -> (one, other) -> alike(one, other, held, permissions);
           default -> byKey;
         };
@@ -185,7 +184,7 @@ class AccessPlans {
   private static String group(
       ApplicationAccess access, Account account, Order order, Map<Integer, String> firstRole) {
     return switch (order.group) {
-      case "department" -> AccessFilter.departmentOf(access, account);
+      case "department" -> access.departmentOf(account);
       case "role" -> firstRole.getOrDefault(account.index(), "");
       default -> "";
     };

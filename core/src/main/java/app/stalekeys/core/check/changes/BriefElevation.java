@@ -63,8 +63,8 @@ public final class BriefElevation implements Check {
           examination
               .flag(account, Severity.MEDIUM)
               .fact("role", rows.getFirst().after())
-              .fact("given", Deeds.moment(examination, rows.getFirst().at()))
-              .fact("taken", Deeds.moment(examination, rows.get(1).at()))
+              .fact("given", examination.moment(rows.getFirst().at()))
+              .fact("taken", examination.moment(rows.get(1).at()))
               .fact("by", rows.getFirst().actorName());
       rows.forEach(done -> draft.evidence(done.place()));
       draft.saying(
@@ -72,8 +72,8 @@ public final class BriefElevation implements Check {
               .formatted(
                   account.key(),
                   rows.getFirst().after(),
-                  Deeds.moment(examination, rows.getFirst().at()),
-                  Deeds.moment(examination, rows.get(1).at())));
+                  examination.moment(rows.getFirst().at()),
+                  examination.moment(rows.get(1).at())));
     });
   }
 

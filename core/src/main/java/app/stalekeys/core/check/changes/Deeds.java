@@ -4,9 +4,6 @@ import app.stalekeys.core.access.Account;
 import app.stalekeys.core.activity.Activity;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.people.Person;
-import java.time.Instant;
-import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -20,9 +17,6 @@ final class Deeds {
       Comparator.comparingLong(Activity::at)
           .thenComparing(done -> done.place().file())
           .thenComparingLong(done -> done.place().row());
-
-  private static final DateTimeFormatter MOMENT =
-      DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss");
 
   private Deeds() {}
 
@@ -49,17 +43,5 @@ final class Deeds {
   /// The person behind an account; null when there is none.
   static @Nullable Person person(Examination examination, @Nullable Account account) {
     return account == null ? null : examination.person(account);
-  }
-
-  static LocalDate day(Examination examination, long at) {
-    return Instant.ofEpochMilli(at).atZone(examination.snapshot().zone()).toLocalDate();
-  }
-
-  static String moment(Examination examination, long at) {
-    return Instant.ofEpochMilli(at).atZone(examination.snapshot().zone()).format(MOMENT);
-  }
-
-  static boolean isInPeriod(Examination examination, long at) {
-    return !day(examination, at).isBefore(examination.snapshot().periodFrom());
   }
 }

@@ -41,7 +41,7 @@ public final class DeniedRepeatedly implements Check {
       if (done.actor() != null) {
         byDay
             .computeIfAbsent(Objects.requireNonNull(done.actor()), key -> new LinkedHashMap<>())
-            .computeIfAbsent(Deeds.day(examination, done.at()), key -> new ArrayList<>())
+            .computeIfAbsent(examination.day(done.at()), key -> new ArrayList<>())
             .add(done);
       }
     }

@@ -37,7 +37,7 @@ public final class IdleAdministrator implements Check {
     Map<Integer, LocalDate> last = new HashMap<>();
     for (Activity done : Deeds.of(examination, Activity::isAdministrative)) {
       if (done.actor() != null) {
-        last.put(Objects.requireNonNull(done.actor()).index(), Deeds.day(examination, done.at()));
+        last.put(Objects.requireNonNull(done.actor()).index(), examination.day(done.at()));
       }
     }
     examination

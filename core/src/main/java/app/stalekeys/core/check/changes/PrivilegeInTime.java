@@ -42,7 +42,7 @@ final class PrivilegeInTime {
   }
 
   boolean held(Account account, long at) {
-    LocalDate day = Deeds.day(examination, at);
+    LocalDate day = examination.day(at);
     boolean said = false;
     for (Assignment assignment : rows.assignments(account)) {
       if (isPrivileged(assignment.role())) {

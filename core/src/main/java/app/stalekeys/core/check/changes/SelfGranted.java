@@ -60,14 +60,14 @@ public final class SelfGranted implements Check {
               .flag(account, Severity.CRITICAL)
               .fact("changes", changes.size())
               .fact("given", changes.stream().map(Activity::after).distinct().toList())
-              .fact("at", Deeds.moment(examination, first.at()));
+              .fact("at", examination.moment(first.at()));
       changes.forEach(done -> draft.evidence(done.place()));
       draft.saying(
           "%s gave %s to itself on %s."
               .formatted(
                   first.actorName(),
                   first.after().isEmpty() ? "access" : first.after(),
-                  Deeds.moment(examination, first.at())));
+                  examination.moment(first.at())));
     });
   }
 }

@@ -49,7 +49,7 @@ public final class UnapprovedChange implements Check {
     Map<Account, List<Activity>> flagged = new LinkedHashMap<>();
     for (Activity done : Deeds.of(examination, Activity::givesAccess)) {
       Account target = Deeds.target(examination, done);
-      if (target == null || !Deeds.isInPeriod(examination, done.at())) {
+      if (target == null || done.at() < examination.periodStart()) {
         continue;
       }
       examination.tested();
@@ -66,7 +66,7 @@ public final class UnapprovedChange implements Check {
               .fact("changes", changes.size())
               .fact("given", changes.stream().map(Activity::after).distinct().toList())
               .fact("by", changes.stream().map(Activity::actorName).distinct().toList())
-              .fact("first", Deeds.moment(examination, changes.getFirst().at()));
+              .fact("first", examination.moment(changes.getFirst().at()));
       changes.forEach(done -> draft.evidence(done.place()));
       draft.saying(
           "%s was given %s by %s on %s, and no approved request fits."
@@ -74,14 +74,14 @@ public final class UnapprovedChange implements Check {
                   account.key(),
                   Enumeration.of(changes.stream().map(Activity::after).distinct().toList()),
                   changes.getFirst().actorName(),
-                  Deeds.moment(examination, changes.getFirst().at())));
+                  examination.moment(changes.getFirst().at())));
     });
   }
 
   private static boolean explains(
       Examination examination, AccessRequest request, Activity done, Account target) {
-    LocalDate given = Deeds.day(examination, done.at());
-    LocalDate asked = Deeds.day(examination, request.at());
+    LocalDate given = examination.day(done.at());
+    LocalDate asked = examination.day(request.at());
     boolean inTime =
         !asked.isBefore(given.minusDays(examination.number("days")))
             && !asked.isAfter(given.plusDays(examination.number("after")));

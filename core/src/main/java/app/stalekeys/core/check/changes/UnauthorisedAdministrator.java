@@ -59,14 +59,12 @@ public final class UnauthorisedAdministrator implements Check {
                 .flag(account, Severity.HIGH)
                 .fact("changes", without.size())
                 .fact("actions", without.stream().map(Activity::action).distinct().toList())
-                .fact("first", Deeds.moment(examination, without.getFirst().at()));
+                .fact("first", examination.moment(without.getFirst().at()));
         without.stream().limit(200).forEach(done -> draft.evidence(done.place()));
         draft.saying(
             "%s administered access %,d times without being privileged, first on %s."
                 .formatted(
-                    account.key(),
-                    without.size(),
-                    Deeds.moment(examination, without.getFirst().at())));
+                    account.key(), without.size(), examination.moment(without.getFirst().at())));
       }
     });
   }

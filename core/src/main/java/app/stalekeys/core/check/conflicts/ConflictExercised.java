@@ -1,6 +1,5 @@
 package app.stalekeys.core.check.conflicts;
 
-import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
@@ -12,7 +11,7 @@ import java.util.List;
 import java.util.Map;
 
 /// A conflict that somebody holds and whose tasks the activity of the period shows all done by that person.
-public final class ConflictExercised implements Check {
+public final class ConflictExercised implements ConflictCheck {
 
   /// Rows of activity cited in one finding.
   private static final int MOST_CITED = 200;
@@ -34,16 +33,6 @@ public final class ConflictExercised implements Check {
   @Override
   public CheckCard card() {
     return CARD;
-  }
-
-  @Override
-  public Reach reach() {
-    return Reach.ALSO_ACROSS;
-  }
-
-  @Override
-  public boolean concerns(Examination examination) {
-    return ConflictSubjects.concerns(examination);
   }
 
   @Override
@@ -87,7 +76,7 @@ public final class ConflictExercised implements Check {
         if (one.access().application().id().equals(need.application())) {
           Deeds known =
               deeds.computeIfAbsent(
-                  need.application(), id -> Deeds.inPeriod(one.access(), examination.snapshot()));
+                  need.application(), id -> Deeds.inPeriod(one.access(), examination));
           found |= known.add(one.account(), need, rows);
         }
       }

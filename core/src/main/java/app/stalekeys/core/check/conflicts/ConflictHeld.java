@@ -1,6 +1,5 @@
 package app.stalekeys.core.check.conflicts;
 
-import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Enumeration;
 import app.stalekeys.core.check.Examination;
@@ -10,7 +9,7 @@ import java.util.List;
 
 /// A person, or an account without one, who can do all tasks of a conflict with overlapping scope through
 /// usable permissions. While a mitigation holds the severity is low and the mitigation is shown.
-public final class ConflictHeld implements Check {
+public final class ConflictHeld implements ConflictCheck {
 
   private static final CheckCard CARD =
       CheckCard.of("conflict", "Two tasks, one person")
@@ -33,16 +32,6 @@ public final class ConflictHeld implements Check {
   @Override
   public CheckCard card() {
     return CARD;
-  }
-
-  @Override
-  public Reach reach() {
-    return Reach.ALSO_ACROSS;
-  }
-
-  @Override
-  public boolean concerns(Examination examination) {
-    return ConflictSubjects.concerns(examination);
   }
 
   @Override

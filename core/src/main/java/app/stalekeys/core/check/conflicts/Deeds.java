@@ -1,9 +1,9 @@
 package app.stalekeys.core.check.conflicts;
 
 import app.stalekeys.core.access.Account;
+import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.effective.Permission;
 import app.stalekeys.core.snapshot.ApplicationAccess;
-import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.task.Task;
 import java.util.ArrayList;
@@ -16,9 +16,9 @@ final class Deeds {
 
   private final Map<Integer, Map<Permission, List<Place>>> byAccount = new HashMap<>();
 
-  static Deeds inPeriod(ApplicationAccess access, Snapshot snapshot) {
+  static Deeds inPeriod(ApplicationAccess access, Examination examination) {
     Deeds deeds = new Deeds();
-    long from = snapshot.periodFrom().atStartOfDay(snapshot.zone()).toInstant().toEpochMilli();
+    long from = examination.periodStart();
     access
         .records()
         .activity()

@@ -1,6 +1,5 @@
 package app.stalekeys.core.check.conflicts;
 
-import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
@@ -8,7 +7,7 @@ import app.stalekeys.core.task.Mitigation;
 import java.util.List;
 
 /// A conflict that somebody still holds although its last mitigation ended before the as-of date.
-public final class MitigationLapsed implements Check {
+public final class MitigationLapsed implements ConflictCheck {
 
   private static final CheckCard CARD =
       CheckCard.of("mitigation-lapsed", "Control has ended")
@@ -27,16 +26,6 @@ public final class MitigationLapsed implements Check {
   @Override
   public CheckCard card() {
     return CARD;
-  }
-
-  @Override
-  public Reach reach() {
-    return Reach.ALSO_ACROSS;
-  }
-
-  @Override
-  public boolean concerns(Examination examination) {
-    return ConflictSubjects.concerns(examination);
   }
 
   @Override

@@ -4,7 +4,6 @@ import app.stalekeys.core.access.Account;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Holdings;
 import app.stalekeys.core.effective.EffectiveAccess;
-import app.stalekeys.core.people.Person;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -63,12 +62,8 @@ final class Peers {
   }
 
   private Key key(Account account) {
-    Person person = examination.person(account);
     return new Key(
-        account.department().isEmpty() && person != null
-            ? person.department()
-            : account.department(),
-        account.title().isEmpty() && person != null ? person.title() : account.title());
+        examination.access().departmentOf(account), examination.access().titleOf(account));
   }
 
   /// The group of an enabled account; an empty one when department or title is unknown.

@@ -9,7 +9,6 @@ import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.effective.EffectiveAccess;
 import app.stalekeys.core.effective.PermissionDetail;
 import app.stalekeys.core.effective.Universe;
-import app.stalekeys.core.people.Person;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Objects;
@@ -60,11 +59,7 @@ public final class SensitiveExport implements Check {
         continue;
       }
       examination.tested();
-      Person person = examination.person(account);
-      String department =
-          account.department().isEmpty() && person != null
-              ? person.department()
-              : account.department();
+      String department = examination.access().departmentOf(account);
       if (!expected.isEmpty() && !expected.contains(department)) {
         List<String> permissions =
             held.stream().mapToObj(number -> universe.at(number).words()).toList();

@@ -4,7 +4,6 @@ import app.stalekeys.core.access.Account;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.SignInLog.Attempt;
-import app.stalekeys.core.source.Place;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -58,25 +57,8 @@ final class Attempts {
     return sorted;
   }
 
-  /// The first millisecond of the period.
-  static long periodStart(Examination examination) {
-    return examination
-        .snapshot()
-        .periodFrom()
-        .atStartOfDay(examination.snapshot().zone())
-        .toInstant()
-        .toEpochMilli();
-  }
-
   static long minutes(int count) {
     return count * 60_000L;
-  }
-
-  /// `2026-05-11 10:14:03` in the audit's zone.
-  static String moment(Examination examination, long at) {
-    return java.time.Instant.ofEpochMilli(at)
-        .atZone(examination.snapshot().zone())
-        .format(java.time.format.DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss"));
   }
 
   /// Rows cited in one finding at most; the figures count all.
@@ -84,10 +66,6 @@ final class Attempts {
 
   static void cite(Examination.Draft draft, List<Attempt> attempts) {
     attempts.stream().limit(MOST_CITED).map(Attempt::place).forEach(draft::evidence);
-  }
-
-  static List<Place> places(List<Attempt> attempts) {
-    return attempts.stream().map(Attempt::place).toList();
   }
 
   static void sort(List<Attempt> attempts) {

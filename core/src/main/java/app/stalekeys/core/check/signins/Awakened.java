@@ -7,8 +7,6 @@ import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.SignInLog.Attempt;
-import java.time.Instant;
-import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
@@ -40,7 +38,7 @@ public final class Awakened implements Check {
   @Override
   public void examine(Examination examination) {
     Map<Account, List<Long>> changes = Changed.byTarget(examination);
-    long from = Attempts.periodStart(examination);
+    long from = examination.periodStart();
     Attempts.byAccount(examination, Outcome.SUCCESS)
         .forEach((account, successes) -> {
           if (successes.size() < 2) {
@@ -51,7 +49,7 @@ public final class Awakened implements Check {
             Attempt before = successes.get(i - 1);
             Attempt now = successes.get(i);
             long days =
-                ChronoUnit.DAYS.between(day(examination, before.at()), day(examination, now.at()));
+                ChronoUnit.DAYS.between(examination.day(before.at()), examination.day(now.at()));
             boolean changed =
                 changes.getOrDefault(account, List.of()).stream()
                     .anyMatch(at -> at >= before.at() && at <= now.at());
@@ -59,20 +57,16 @@ public final class Awakened implements Check {
               examination
                   .flag(account, examination.bySeverityOf(account, Severity.MEDIUM, Severity.HIGH))
                   .fact("slept", days)
-                  .fact("at", Attempts.moment(examination, now.at()))
+                  .fact("at", examination.moment(now.at()))
                   .fact("address", now.address())
                   .evidence(now.place())
                   .evidence(before.place())
                   .saying(
                       "The account %s was signed in to on %s, after %,d days without."
-                          .formatted(account.key(), Attempts.moment(examination, now.at()), days));
+                          .formatted(account.key(), examination.moment(now.at()), days));
               return;
             }
           }
         });
-  }
-
-  private static LocalDate day(Examination examination, long at) {
-    return Instant.ofEpochMilli(at).atZone(examination.snapshot().zone()).toLocalDate();
   }
 }

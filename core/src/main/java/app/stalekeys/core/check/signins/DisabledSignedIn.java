@@ -71,8 +71,8 @@ public final class DisabledSignedIn implements Check {
         Examination.Draft draft =
             examination
                 .flag(account, Severity.CRITICAL)
-                .fact("disabled", Attempts.moment(examination, disabled.at()))
-                .fact("at", Attempts.moment(examination, first.at()))
+                .fact("disabled", examination.moment(disabled.at()))
+                .fact("at", examination.moment(first.at()))
                 .fact("signIns", after.size())
                 .evidence(disabled.place());
         Attempts.cite(draft, after);
@@ -80,8 +80,8 @@ public final class DisabledSignedIn implements Check {
             "The account %s was disabled on %s and signed in on %s."
                 .formatted(
                     account.key(),
-                    Attempts.moment(examination, disabled.at()),
-                    Attempts.moment(examination, first.at())));
+                    examination.moment(disabled.at()),
+                    examination.moment(first.at())));
       }
     });
   }

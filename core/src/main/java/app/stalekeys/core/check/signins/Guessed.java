@@ -60,14 +60,14 @@ public final class Guessed implements Check {
             Examination.Draft draft =
                 examination
                     .flag(account, Severity.CRITICAL)
-                    .fact("at", Attempts.moment(examination, first.at()))
+                    .fact("at", examination.moment(first.at()))
                     .fact("address", first.address())
                     .fact("failures", bursts.stream().mapToInt(List::size).sum());
             Attempts.cite(draft, successes);
             bursts.forEach(burst -> Attempts.cite(draft, burst));
             draft.saying(
                 "After a burst of failures somebody signed in as %s on %s."
-                    .formatted(account.key(), Attempts.moment(examination, first.at())));
+                    .formatted(account.key(), examination.moment(first.at())));
           }
         });
   }

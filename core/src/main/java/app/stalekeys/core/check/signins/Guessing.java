@@ -67,9 +67,7 @@ public final class Guessing implements Check {
                     .toList())
             .fact(
                 "times",
-                bursts.stream()
-                    .map(burst -> Attempts.moment(examination, burst.getFirst().at()))
-                    .toList());
+                bursts.stream().map(burst -> examination.moment(burst.getFirst().at())).toList());
     bursts.forEach(burst -> Attempts.cite(draft, burst));
     draft.saying(
         "The account %s failed %,d times in %d bursts, the first from %s on."
@@ -77,6 +75,6 @@ public final class Guessing implements Check {
                 account.key(),
                 all,
                 bursts.size(),
-                Attempts.moment(examination, bursts.getFirst().getFirst().at())));
+                examination.moment(bursts.getFirst().getFirst().at())));
   }
 }

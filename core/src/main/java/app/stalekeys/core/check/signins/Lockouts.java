@@ -28,7 +28,7 @@ public final class Lockouts implements Check {
 
   @Override
   public void examine(Examination examination) {
-    long from = Attempts.periodStart(examination);
+    long from = examination.periodStart();
     Attempts.byAccount(examination, Set.of(Outcome.LOCKOUT), attempt -> attempt.at() >= from)
         .forEach((account, locks) -> {
           examination.tested();

@@ -54,7 +54,7 @@ public final class LongSession implements Check {
                         longer.size(),
                         examination.number("hours"),
                         longest.length() / 3_600_000,
-                        Attempts.moment(examination, longest.start().at())));
+                        examination.moment(longest.start().at())));
           }
         });
   }

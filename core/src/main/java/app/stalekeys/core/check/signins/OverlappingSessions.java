@@ -52,11 +52,11 @@ public final class OverlappingSessions implements Check {
                 examination
                     .flag(account, Severity.LOW)
                     .fact("atOnce", most.size())
-                    .fact("at", Attempts.moment(examination, at));
+                    .fact("at", examination.moment(at));
             most.forEach(session -> draft.evidence(session.start().place()));
             draft.saying(
                 "The account %s had %d sessions open at once, on %s."
-                    .formatted(account.key(), most.size(), Attempts.moment(examination, at)));
+                    .formatted(account.key(), most.size(), examination.moment(at)));
           }
         });
   }

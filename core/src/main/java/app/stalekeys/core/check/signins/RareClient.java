@@ -35,7 +35,7 @@ public final class RareClient implements Check {
 
   @Override
   public void examine(Examination examination) {
-    long from = Attempts.periodStart(examination);
+    long from = examination.periodStart();
     Map<String, Integer> seen = new HashMap<>();
     examination
         .access()

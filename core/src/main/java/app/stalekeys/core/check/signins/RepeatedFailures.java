@@ -31,7 +31,7 @@ public final class RepeatedFailures implements Check {
 
   @Override
   public void examine(Examination examination) {
-    long from = Attempts.periodStart(examination);
+    long from = examination.periodStart();
     Attempts.byAccount(examination, Outcome.FAILURE)
         .forEach((account, failures) -> {
           List<Attempt> inPeriod = failures.stream().filter(one -> one.at() >= from).toList();

@@ -59,12 +59,11 @@ public final class ServiceInteractive implements Check {
                     .fact("signIns", byPeople.size())
                     .fact("method", first.method())
                     .fact("browser", first.browser())
-                    .fact("first", Attempts.moment(examination, first.at()));
+                    .fact("first", examination.moment(first.at()));
             Attempts.cite(draft, byPeople);
             draft.saying(
                 "The service account %s was signed in to %,d times as a person does, first on %s."
-                    .formatted(
-                        account.key(), byPeople.size(), Attempts.moment(examination, first.at())));
+                    .formatted(account.key(), byPeople.size(), examination.moment(first.at())));
           }
         });
   }

@@ -75,14 +75,11 @@ public final class Spraying implements Check {
                 .fact("count", accounts.size())
                 .fact("accounts", accounts)
                 .fact("failures", flagged.size())
-                .fact("first", Attempts.moment(examination, flagged.getFirst().at()));
+                .fact("first", examination.moment(flagged.getFirst().at()));
         Attempts.cite(draft, flagged);
         draft.saying(
             "The address %s failed against %,d accounts from %s on."
-                .formatted(
-                    address,
-                    accounts.size(),
-                    Attempts.moment(examination, flagged.getFirst().at())));
+                .formatted(address, accounts.size(), examination.moment(flagged.getFirst().at())));
       }
     });
   }

@@ -60,7 +60,7 @@ public final class TwoPlaces implements Check {
                 examination
                     .flag(account, Severity.HIGH)
                     .fact("countries", countries)
-                    .fact("first", Attempts.moment(examination, flagged.getFirst().at()));
+                    .fact("first", examination.moment(flagged.getFirst().at()));
             Attempts.cite(draft, flagged);
             draft.saying(
                 "The account %s signed in from %s within %d minutes, on %s."
@@ -68,7 +68,7 @@ public final class TwoPlaces implements Check {
                         account.key(),
                         String.join(" and ", countries),
                         examination.number("minutes"),
-                        Attempts.moment(examination, flagged.getFirst().at())));
+                        examination.moment(flagged.getFirst().at())));
           }
         });
   }

@@ -78,7 +78,7 @@ public final class UnexpectedAddress implements Check {
                         account.key(),
                         outside.size(),
                         outside.getFirst().address(),
-                        Attempts.moment(examination, outside.getFirst().at())));
+                        examination.moment(outside.getFirst().at())));
           }
         });
   }

@@ -1,6 +1,5 @@
 package app.stalekeys.core.check.systems;
 
-import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
@@ -9,7 +8,7 @@ import app.stalekeys.core.snapshot.SystemRecord;
 import java.time.LocalDate;
 
 /// A system whose certificate ends within `days` after the as-of date, or has ended.
-public final class SystemCertificate implements Check {
+public final class SystemCertificate implements SystemCheck {
 
   private static final CheckCard CARD =
       CheckCard.of("system-certificate", "Certificate about to end")
@@ -29,16 +28,6 @@ public final class SystemCertificate implements Check {
   @Override
   public CheckCard card() {
     return CARD;
-  }
-
-  @Override
-  public Reach reach() {
-    return Reach.ALSO_ACROSS;
-  }
-
-  @Override
-  public boolean concerns(Examination examination) {
-    return Systems.concerns(examination);
   }
 
   @Override

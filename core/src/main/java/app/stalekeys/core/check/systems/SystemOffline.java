@@ -1,6 +1,5 @@
 package app.stalekeys.core.check.systems;
 
-import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
@@ -9,7 +8,7 @@ import app.stalekeys.core.evidence.Answer;
 import app.stalekeys.core.snapshot.SystemRecord;
 
 /// A system that the export says is not online.
-public final class SystemOffline implements Check {
+public final class SystemOffline implements SystemCheck {
 
   private static final CheckCard CARD =
       CheckCard.of("system-offline", "Not online")
@@ -28,16 +27,6 @@ public final class SystemOffline implements Check {
   @Override
   public CheckCard card() {
     return CARD;
-  }
-
-  @Override
-  public Reach reach() {
-    return Reach.ALSO_ACROSS;
-  }
-
-  @Override
-  public boolean concerns(Examination examination) {
-    return Systems.concerns(examination);
   }
 
   @Override

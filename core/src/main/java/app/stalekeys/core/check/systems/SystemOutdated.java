@@ -1,6 +1,5 @@
 package app.stalekeys.core.check.systems;
 
-import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
@@ -8,7 +7,7 @@ import app.stalekeys.core.check.Subject;
 import app.stalekeys.core.snapshot.SystemRecord;
 
 /// A system whose version lies below the required one, compared by dotted parts: 4.9 is below 4.10.
-public final class SystemOutdated implements Check {
+public final class SystemOutdated implements SystemCheck {
 
   private static final CheckCard CARD =
       CheckCard.of("system-outdated", "Version too old")
@@ -27,16 +26,6 @@ public final class SystemOutdated implements Check {
   @Override
   public CheckCard card() {
     return CARD;
-  }
-
-  @Override
-  public Reach reach() {
-    return Reach.ALSO_ACROSS;
-  }
-
-  @Override
-  public boolean concerns(Examination examination) {
-    return Systems.concerns(examination);
   }
 
   @Override
