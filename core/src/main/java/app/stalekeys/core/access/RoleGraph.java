@@ -15,6 +15,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 
 /// The roles of one application and how they include each other. A role that only other files name
@@ -25,7 +26,7 @@ public final class RoleGraph {
   private final Map<String, Role> roles = new LinkedHashMap<>();
   private final Map<String, List<Nesting>> children = new HashMap<>();
   private final Map<String, List<Nesting>> parents = new HashMap<>();
-  private final Map<Step, List<Role>> flaggedFrom = new HashMap<>();
+  private final Map<Step, List<Role>> flaggedFrom = new ConcurrentHashMap<>();
 
   private record Step(String role, Scope scope) {}
 

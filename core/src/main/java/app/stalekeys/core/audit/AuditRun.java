@@ -9,13 +9,13 @@ import app.stalekeys.core.evidence.read.ByteSource;
 import app.stalekeys.core.evidence.read.Sha256;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.source.Workers;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
-import java.util.function.Function;
 
 /// Does a whole audit: the folder in, the results out. The server calls [#examine] with the facts it
 /// keeps; the command line calls [#run] with a folder. Both come to the same findings.
@@ -54,25 +54,12 @@ public final class AuditRun {
 
   private AuditRun() {}
 
-  /// How the files of a folder are read: one after the other, or several at once. The results stand in
-  /// the order of the files either way.
-  public interface Reading {
-    <T, R> List<R> each(List<T> files, Function<T, R> read);
-  }
-
-  /// One file after the other.
+  /// One file, one check after the other.
   public static Answer run(AuditFolder.Opened opened) throws IOException {
-    return run(
-        opened,
-        new Reading() {
-          @Override
-          public <T, R> List<R> each(List<T> files, Function<T, R> read) {
-            return files.stream().map(read).toList();
-          }
-        });
+    return run(opened, Workers.ONE);
   }
 
-  public static Answer run(AuditFolder.Opened opened, Reading reading) throws IOException {
+  public static Answer run(AuditFolder.Opened opened, Workers workers) throws IOException {
     AuditFile audit = opened.audit();
     if (audit == null) {
       return new Answer.Unusable(opened.issues());
@@ -81,7 +68,7 @@ public final class AuditRun {
     List<ReadFile> files = new ArrayList<>();
     List<HeldFacts> facts = new ArrayList<>();
     try {
-      for (Held held : reading.each(audit.evidence(), spec -> read(opened, audit, spec))) {
+      for (Held held : workers.each(audit.evidence(), spec -> read(opened, audit, spec))) {
         issues.addAll(held.file.read().issues());
         files.add(held.file);
         facts.add(held.facts);
@@ -100,7 +87,8 @@ public final class AuditRun {
       return new Answer.Unusable(issues);
     }
     return new Answer.Ran(
-        new Outcome(audit, files, List.copyOf(facts), snapshot, examine(audit, snapshot), issues));
+        new Outcome(
+            audit, files, List.copyOf(facts), snapshot, examine(audit, snapshot, workers), issues));
   }
 
   private record Held(ReadFile file, HeldFacts facts) {}
@@ -148,8 +136,8 @@ public final class AuditRun {
         facts);
   }
 
-  public static Examiner.Result examine(AuditFile audit, Snapshot snapshot) {
-    return Examiner.examine(Catalogue.checks(), snapshot, audit);
+  public static Examiner.Result examine(AuditFile audit, Snapshot snapshot, Workers workers) {
+    return Examiner.examine(Catalogue.checks(), snapshot, audit, workers);
   }
 
   private static boolean anyUnusable(List<Issue> issues) {

@@ -8,6 +8,7 @@ import app.stalekeys.core.snapshot.ApplicationAccess.Privilege;
 import app.stalekeys.core.snapshot.Coverage;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Place;
+import app.stalekeys.core.source.ZoneClock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
@@ -37,6 +38,7 @@ public final class Examination {
   private final @Nullable ApplicationAccess access;
   private final CheckSettings settings;
   private final List<Finding> findings = new ArrayList<>();
+  private final ZoneClock clock;
   private int tested;
 
   /// @param access null for all applications together
@@ -46,6 +48,7 @@ public final class Examination {
     this.snapshot = snapshot;
     this.access = access;
     this.settings = settings;
+    this.clock = new ZoneClock(snapshot.zone());
   }
 
   /// Whether all applications are examined together.
@@ -83,12 +86,17 @@ public final class Examination {
 
   /// The day of a moment, in milliseconds since 1970-01-01 UTC, in the audit's zone.
   public LocalDate day(long at) {
-    return Instant.ofEpochMilli(at).atZone(snapshot.zone()).toLocalDate();
+    return LocalDate.ofEpochDay(clock.epochDay(at));
   }
 
   /// A moment as sentences say it: `2026-05-11 10:14:03` in the audit's zone.
   public String moment(long at) {
     return Instant.ofEpochMilli(at).atZone(snapshot.zone()).format(MOMENT);
+  }
+
+  /// Days and times of day in the audit's zone.
+  public ZoneClock clock() {
+    return clock;
   }
 
   /// The first millisecond of the period.

@@ -3,6 +3,7 @@ package app.stalekeys.core.check;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.CodePoints;
+import app.stalekeys.core.source.Workers;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -27,16 +28,25 @@ public final class Examiner {
 
   private Examiner() {}
 
-  public static Result examine(List<? extends Check> checks, Snapshot snapshot, Settings settings) {
+  public static Result examine(
+      List<? extends Check> checks, Snapshot snapshot, Settings settings, Workers workers) {
     List<Finding> findings = new ArrayList<>();
     List<CheckResult> results = new ArrayList<>();
-    for (Check check : checks) {
-      for (ApplicationAccess access : snapshot.applications()) {
-        examine(check, snapshot, access, settings, findings, results);
-      }
-      if (check.reach() == Check.Reach.ALSO_ACROSS) {
-        examine(check, snapshot, null, settings, findings, results);
-      }
+    for (Result one : workers.each(checks, check -> examine(check, snapshot, settings))) {
+      findings.addAll(one.findings);
+      results.addAll(one.checks);
+    }
+    return new Result(findings, results);
+  }
+
+  private static Result examine(Check check, Snapshot snapshot, Settings settings) {
+    List<Finding> findings = new ArrayList<>();
+    List<CheckResult> results = new ArrayList<>();
+    for (ApplicationAccess access : snapshot.applications()) {
+      examine(check, snapshot, access, settings, findings, results);
+    }
+    if (check.reach() == Check.Reach.ALSO_ACROSS) {
+      examine(check, snapshot, null, settings, findings, results);
     }
     return new Result(findings, results);
   }

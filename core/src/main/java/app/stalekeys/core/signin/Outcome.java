@@ -7,14 +7,21 @@ public enum Outcome {
   LOCKOUT("lockout"),
   SIGN_OUT("sign-out");
 
+  private static final Outcome[] ALL = values();
+
   private final String word;
 
   Outcome(String word) {
     this.word = word;
   }
 
+  /// By [#ordinal()].
+  static Outcome at(int ordinal) {
+    return ALL[ordinal];
+  }
+
   static Outcome of(String word) {
-    for (Outcome outcome : values()) {
+    for (Outcome outcome : ALL) {
       if (outcome.word.equals(word)) {
         return outcome;
       }

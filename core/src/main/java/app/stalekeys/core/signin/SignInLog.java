@@ -8,12 +8,11 @@ import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.Segment;
 import app.stalekeys.core.source.Place;
+import java.lang.ref.SoftReference;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
-import java.util.Set;
-import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /// The sign-ins of one application up to the end of the as-of day. Rows after it are passed over:
@@ -31,6 +30,7 @@ public final class SignInLog {
   private final List<FactSource> sources;
   private final AccountBook accounts;
   private final long end;
+  private SoftReference<@Nullable Histories> histories = new SoftReference<>(null);
 
   /// @param end the first instant after the as-of day
   public SignInLog(Collection<? extends FactSource> sources, AccountBook accounts, Instant end) {
@@ -95,92 +95,20 @@ public final class SignInLog {
     return name == null ? null : accounts.find(directory == null ? "" : directory, name);
   }
 
-  /// One attempt with all its details. Texts are empty where the log has none.
-  ///
-  /// @param account null when no accounts file defines it
-  /// @param accountName as the log spells it
-  public record Attempt(
-      @Nullable Account account,
-      String accountName,
-      long at,
-      Outcome outcome,
-      String address,
-      String client,
-      String browser,
-      String location,
-      String method,
-      String session,
-      String duration,
-      Place place) {}
-
-  /// Calls `visitor` once an attempt with one of the outcomes, in the order of the files. Dearer than the
-  /// other scan: every column is opened, and every such row becomes an object.
-  public void attempts(Set<Outcome> outcomes, Consumer<Attempt> visitor) {
-    for (FactSource source : sources) {
-      for (Segment segment : source.segments(Kind.SIGN_INS)) {
-        new Attempts(source.file(), segment).visit(outcomes, visitor);
-      }
-    }
-  }
-
-  /// The columns of one segment.
-  private final class Attempts {
-    private final String file;
-    private final Segment segment;
-    private final LongColumn at;
-    private final LongColumn rows;
-    private final TextColumn names;
-    private final TextColumn directories;
-    private final TextColumn outcomeCodes;
-    private final TextColumn[] details;
-
-    Attempts(String file, Segment segment) {
-      this.file = file;
-      this.segment = segment;
-      this.at = segment.numbers("at");
-      this.rows = segment.fileRows();
-      this.names = segment.texts("account");
-      this.directories = segment.texts("directory");
-      this.outcomeCodes = segment.texts("outcome");
-      this.details =
-          Stream.of("address", "client", "browser", "location", "method", "session", "duration")
-              .map(segment::texts)
-              .toArray(TextColumn[]::new);
-    }
-
-    void visit(Set<Outcome> wanted, Consumer<Attempt> visitor) {
-      Outcome[] outcomes = outcomes(outcomeCodes);
-      @Nullable Account[] known = accounts.hasDirectories() ? null : lookUp(names);
-      for (int i = 0; i < segment.rows(); i++) {
-        Outcome outcome = outcomes[outcomeCodes.codeAt(i)];
-        if (at.at(i) < end && wanted.contains(outcome)) {
-          Account account =
-              known == null ? find(directories.at(i), names.at(i)) : known[names.codeAt(i)];
-          visitor.accept(attempt(i, account, outcome));
+  /// The log in order: put so when first asked for, and let go when memory runs short.
+  public synchronized Histories histories() {
+    Histories known = histories.get();
+    if (known == null) {
+      List<LogPage> pages = new ArrayList<>();
+      for (FactSource source : sources) {
+        for (Segment segment : source.segments(Kind.SIGN_INS)) {
+          pages.add(new LogPage(pages.size(), source.file(), segment, accounts));
         }
       }
+      known = new Histories(pages, accounts.accounts(), end);
+      histories = new SoftReference<>(known);
     }
-
-    private Attempt attempt(int i, @Nullable Account account, Outcome outcome) {
-      return new Attempt(
-          account,
-          text(names, i),
-          at.at(i),
-          outcome,
-          text(details[0], i),
-          text(details[1], i),
-          text(details[2], i),
-          text(details[3], i),
-          text(details[4], i),
-          text(details[5], i),
-          text(details[6], i),
-          Place.ofRow(file, rows.at(i)));
-    }
-
-    private static String text(TextColumn column, int row) {
-      String text = column.at(row);
-      return text == null ? "" : text;
-    }
+    return known;
   }
 
   /// The latest success of each account and how much was looked at.

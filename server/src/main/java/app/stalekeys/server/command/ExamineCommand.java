@@ -7,6 +7,7 @@ import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.evidence.TieOut;
 import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.source.Workers;
 import app.stalekeys.reports.EffectiveCsv;
 import app.stalekeys.reports.FindingsCsv;
 import app.stalekeys.reports.FindingsJson;
@@ -24,7 +25,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.concurrent.Callable;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -90,7 +90,7 @@ final class ExamineCommand implements Callable<Integer> {
   public Integer call() throws IOException {
     Severity limit = failOn == null ? null : limit(failOn);
     List<Report> chosen = reports.stream().map(this::report).toList();
-    AuditRun.Answer answer = AuditRun.run(AuditFolder.open(folder), new AtOnce());
+    AuditRun.Answer answer = AuditRun.run(AuditFolder.open(folder), Workers.ALL);
     return switch (answer) {
       case AuditRun.Answer.Unusable unusable -> refuse(unusable.issues());
       case AuditRun.Answer.Ran ran -> {
@@ -99,14 +99,6 @@ final class ExamineCommand implements Callable<Integer> {
         yield exitCode(ran.outcome().result().findings(), limit);
       }
     };
-  }
-
-  /// Several files at a time: on the command line nobody else waits for the machine.
-  private static final class AtOnce implements AuditRun.Reading {
-    @Override
-    public <T, R> List<R> each(List<T> files, Function<T, R> read) {
-      return files.parallelStream().map(read).toList();
-    }
   }
 
   private Severity limit(String word) {

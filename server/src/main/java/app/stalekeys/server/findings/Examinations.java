@@ -11,6 +11,7 @@ import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.source.Workers;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.Evidence;
@@ -86,7 +87,7 @@ public class Examinations {
             problems.addAll(
                 EvidenceQuestions.against(
                     evidence.received(open), evidence.received(before), before.file().asOf())));
-    Examiner.Result result = AuditRun.examine(open.file(), snapshot);
+    Examiner.Result result = AuditRun.examine(open.file(), snapshot, Workers.ONE);
     transactions.executeWithoutResult(status -> {
       evidence.replaceProblems(snapshotId, problems);
       replace(snapshotId, result);

@@ -45,18 +45,27 @@ record AddressRange(byte[] start, int bits) {
   }
 
   private static Optional<byte[]> four(String text) {
-    String[] parts = text.split("[.]", -1);
-    if (parts.length != 4) {
-      return Optional.empty();
-    }
     byte[] bytes = new byte[4];
-    for (int i = 0; i < 4; i++) {
-      if (!parts[i].matches("[0-9]{1,3}") || Integer.parseInt(parts[i]) > 255) {
+    int part = 0;
+    int digits = 0;
+    int value = 0;
+    for (int i = 0; i <= text.length(); i++) {
+      char c = i < text.length() ? text.charAt(i) : '.';
+      if (c == '.') {
+        if (digits == 0 || value > 255 || part == 4) {
+          return Optional.empty();
+        }
+        bytes[part++] = (byte) value;
+        digits = 0;
+        value = 0;
+      } else if (c >= '0' && c <= '9' && digits < 3) {
+        digits++;
+        value = value * 10 + c - '0';
+      } else {
         return Optional.empty();
       }
-      bytes[i] = (byte) Integer.parseInt(parts[i]);
     }
-    return Optional.of(bytes);
+    return part == 4 ? Optional.of(bytes) : Optional.empty();
   }
 
   private static Optional<byte[]> sixteen(String text) {

@@ -5,9 +5,8 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 
@@ -49,7 +48,7 @@ public final class Awakened implements Check {
             Attempt before = successes.get(i - 1);
             Attempt now = successes.get(i);
             long days =
-                ChronoUnit.DAYS.between(examination.day(before.at()), examination.day(now.at()));
+                examination.clock().epochDay(now.at()) - examination.clock().epochDay(before.at());
             boolean changed =
                 changes.getOrDefault(account, List.of()).stream()
                     .anyMatch(at -> at >= before.at() && at <= now.at());

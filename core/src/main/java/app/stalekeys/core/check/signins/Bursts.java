@@ -1,6 +1,6 @@
 package app.stalekeys.core.check.signins;
 
-import app.stalekeys.core.signin.SignInLog.Attempt;
+import app.stalekeys.core.signin.Attempt;
 import java.util.ArrayList;
 import java.util.List;
 

@@ -6,8 +6,8 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -55,11 +55,11 @@ public final class DisabledSignedIn implements Check {
             }
           }
         });
-    Map<Account, List<Attempt>> successes = Attempts.byAccount(examination, Outcome.SUCCESS);
+    Attempts successes = Attempts.byAccount(examination, Outcome.SUCCESS);
     switched.forEach((account, changes) -> {
       examination.tested();
       List<Attempt> after =
-          successes.getOrDefault(account, List.of()).stream()
+          successes.of(account).stream()
               .filter(one -> {
                 var last = changes.lowerEntry(one.at());
                 return last != null && !last.getValue().action().equals("enable-account");

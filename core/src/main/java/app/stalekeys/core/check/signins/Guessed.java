@@ -4,8 +4,8 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.List;
 
 /// A success of an account within `minutes` after the last failure of a burst, as the check for guessing counts

@@ -5,8 +5,8 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.List;
 
 /// `count` failures or more of one account within `minutes`, in sliding windows; touching windows are one

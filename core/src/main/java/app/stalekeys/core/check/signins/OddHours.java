@@ -4,12 +4,13 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
-import java.time.Instant;
+import app.stalekeys.core.source.ZoneClock;
 import java.time.LocalTime;
-import java.time.ZonedDateTime;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Predicate;
 
 /// At least `count` successes outside the hours, Monday to Friday, in the audit's zone, and at least `share` percent
 /// of the account's successes.
@@ -42,13 +43,11 @@ public final class OddHours implements Check {
     List<String> hours = examination.words("hours");
     LocalTime opens = LocalTime.parse(hours.getFirst());
     LocalTime closes = LocalTime.parse(hours.getLast());
+    Predicate<Attempt> isOdd = outside(examination.clock(), opens, closes);
     Attempts.byAccount(examination, Outcome.SUCCESS)
         .forEach((account, successes) -> {
           examination.tested();
-          List<Attempt> odd =
-              successes.stream()
-                  .filter(one -> isOdd(examination, one.at(), opens, closes))
-                  .toList();
+          List<Attempt> odd = successes.stream().filter(isOdd).toList();
           boolean enough =
               odd.size() >= examination.number("count")
                   && odd.size() * 100L >= (long) examination.number("share") * successes.size();
@@ -66,10 +65,12 @@ public final class OddHours implements Check {
         });
   }
 
-  private static boolean isOdd(
-      Examination examination, long at, LocalTime opens, LocalTime closes) {
-    ZonedDateTime when = Instant.ofEpochMilli(at).atZone(examination.snapshot().zone());
-    LocalTime time = when.toLocalTime();
-    return when.getDayOfWeek().getValue() > 5 || time.isBefore(opens) || !time.isBefore(closes);
+  private static Predicate<Attempt> outside(ZoneClock clock, LocalTime opens, LocalTime closes) {
+    long from = TimeUnit.NANOSECONDS.toMillis(opens.toNanoOfDay());
+    long until = TimeUnit.NANOSECONDS.toMillis(closes.toNanoOfDay());
+    return attempt -> {
+      long time = clock.millisOfDay(attempt.at());
+      return clock.dayOfWeek(attempt.at()) > 5 || time < from || time >= until;
+    };
   }
 }

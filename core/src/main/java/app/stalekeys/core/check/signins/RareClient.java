@@ -5,8 +5,8 @@ import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Enumeration;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -40,13 +40,12 @@ public final class RareClient implements Check {
     examination
         .access()
         .signIns()
-        .attempts(
-            EnumSet.allOf(Outcome.class),
-            attempt -> {
-              if (attempt.at() >= from && !attempt.client().isEmpty()) {
-                seen.merge(attempt.client(), 1, Integer::sum);
-              }
-            });
+        .histories()
+        .attempts(attempt -> {
+          if (attempt.at() >= from && !attempt.client().isEmpty()) {
+            seen.merge(attempt.client(), 1, Integer::sum);
+          }
+        });
     Attempts.byAccount(
             examination,
             EnumSet.allOf(Outcome.class),

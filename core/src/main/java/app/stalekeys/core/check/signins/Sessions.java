@@ -2,8 +2,8 @@ package app.stalekeys.core.check.signins;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.check.Examination;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.time.Duration;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -65,11 +65,14 @@ final class Sessions {
   /// Whole seconds or ISO 8601; less than 0 for anything else.
   static long millis(String duration) {
     String text = duration.strip();
-    if (text.matches("[0-9]{1,12}")) {
+    if (text.isEmpty()) {
+      return -1;
+    }
+    if (text.length() <= 12 && text.chars().allMatch(c -> c >= '0' && c <= '9')) {
       return Long.parseLong(text) * 1000;
     }
     try {
-      return text.isEmpty() ? -1 : Duration.parse(text).toMillis();
+      return Duration.parse(text).toMillis();
     } catch (DateTimeParseException unreadable) {
       return -1;
     }

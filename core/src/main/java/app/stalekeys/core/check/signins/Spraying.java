@@ -6,8 +6,8 @@ import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.check.Subject;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
 import app.stalekeys.core.source.CodePoints;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -48,18 +48,15 @@ public final class Spraying implements Check {
     examination
         .access()
         .signIns()
-        .attempts(
-            Set.of(Outcome.FAILURE),
-            attempt -> {
-              if (!attempt.address().isEmpty()) {
-                byAddress
-                    .computeIfAbsent(attempt.address(), key -> new ArrayList<>(2))
-                    .add(attempt);
-              }
-            });
+        .histories()
+        .attempts(attempt -> {
+          if (attempt.outcome() == Outcome.FAILURE && !attempt.address().isEmpty()) {
+            byAddress.computeIfAbsent(attempt.address(), key -> new ArrayList<>(2)).add(attempt);
+          }
+        });
     byAddress.forEach((address, failures) -> {
       examination.tested();
-      Attempts.sort(failures);
+      failures.sort(Attempt.IN_TIME);
       Set<Attempt> within =
           inWindows(
               failures,

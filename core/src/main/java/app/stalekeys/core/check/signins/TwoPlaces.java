@@ -4,8 +4,8 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -81,7 +81,8 @@ public final class TwoPlaces implements Check {
 
   /// The last segment of the location, else the location.
   private static String country(Attempt attempt) {
-    String[] parts = attempt.location().split("[/,]");
-    return parts.length == 0 ? "" : parts[parts.length - 1].strip();
+    String location = attempt.location();
+    int last = Math.max(location.lastIndexOf('/'), location.lastIndexOf(','));
+    return location.substring(last + 1).strip();
   }
 }

@@ -4,8 +4,8 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
-import app.stalekeys.core.signin.SignInLog.Attempt;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -50,18 +50,15 @@ public final class UnexpectedAddress implements Check {
   @Override
   public void examine(Examination examination) {
     List<AddressRange> ranges = ranges(examination);
-    Map<String, Boolean> known = new HashMap<>();
+    Map<String, Known> known = new HashMap<>();
     Attempts.byAccount(
             examination,
             Set.of(Outcome.SUCCESS),
-            attempt -> AddressRange.bytes(attempt.address()).isPresent())
+            attempt -> known(known, ranges, attempt) != Known.UNREADABLE)
         .forEach((account, successes) -> {
           examination.tested();
           List<Attempt> outside =
-              successes.stream()
-                  .filter(
-                      one -> !known.computeIfAbsent(one.address(), text -> isInside(ranges, text)))
-                  .toList();
+              successes.stream().filter(one -> known(known, ranges, one) == Known.OUTSIDE).toList();
           if (!outside.isEmpty()) {
             Examination.Draft draft =
                 examination
@@ -83,8 +80,22 @@ public final class UnexpectedAddress implements Check {
         });
   }
 
-  private static boolean isInside(List<AddressRange> ranges, String address) {
-    byte[] bytes = AddressRange.bytes(address).orElseThrow();
-    return ranges.stream().anyMatch(range -> range.contains(bytes));
+  private enum Known {
+    INSIDE,
+    OUTSIDE,
+    UNREADABLE
+  }
+
+  /// Each distinct address is held against the ranges once.
+  private static Known known(Map<String, Known> known, List<AddressRange> ranges, Attempt attempt) {
+    return known.computeIfAbsent(
+        attempt.address(),
+        text ->
+            AddressRange.bytes(text)
+                .map(bytes ->
+                    ranges.stream().anyMatch(range -> range.contains(bytes))
+                        ? Known.INSIDE
+                        : Known.OUTSIDE)
+                .orElse(Known.UNREADABLE));
   }
 }

@@ -13,6 +13,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,11 +34,18 @@ final class SheetRecords implements RawRecords {
 
   private static final int SAMPLE_ROWS = 60;
 
+  /// A workbook that inflates to less is opened once and its sheet held; a larger one is streamed anew.
+  private static final long HELD_BYTES = 8 << 20;
+
   private record Layout(String sheet, Head head, int known) {}
+
+  private record HeldRow(int number, List<String> cells) {}
 
   private final ByteSource source;
   private final EvidenceSpec spec;
   private @Nullable Layout layout;
+  private @Nullable List<HeldRow> held;
+  private long inflated;
 
   SheetRecords(ByteSource source, EvidenceSpec spec) {
     this.source = source;
@@ -93,7 +101,8 @@ final class SheetRecords implements RawRecords {
       try (InputStream in = source.open()) {
         Files.copy(in, spool, StandardCopyOption.REPLACE_EXISTING);
       }
-      if (library(() -> inflatedSize(spool)) > Limits.WORKBOOK_BYTES) {
+      inflated = library(() -> inflatedSize(spool));
+      if (inflated > Limits.WORKBOOK_BYTES) {
         throw unusable(
             "workbook-large",
             "the workbook inflates to more than %,d bytes; have the list made as delimited text"
@@ -185,7 +194,27 @@ final class SheetRecords implements RawRecords {
                   .formatted(Quoted.text(declared), Quoted.names(names)),
           0);
     }
+    if (inflated <= HELD_BYTES) {
+      held = hold(workbook, best.sheet);
+    }
     return best;
+  }
+
+  private List<HeldRow> hold(ReadableWorkbook workbook, String name)
+      throws UnusableSourceException {
+    List<HeldRow> rows = new ArrayList<>();
+    walk(
+        sheet(workbook, name),
+        0,
+        (number, cells) -> {
+          rows.add(new HeldRow(number, cells));
+          return true;
+        });
+    return rows;
+  }
+
+  private Sheet sheet(ReadableWorkbook workbook, String name) throws UnusableSourceException {
+    return library(() -> workbook.findSheet(name).orElseThrow());
   }
 
   /// A damaged workbook may have sheets without a name.
@@ -235,20 +264,35 @@ final class SheetRecords implements RawRecords {
   @Override
   public void forEach(RawSink sink) throws IOException, UnusableSourceException {
     Layout known = layout();
-    open(workbook -> {
-      Sheet sheet = library(() -> workbook.findSheet(known.sheet).orElseThrow());
-      TableWalk table = new TableWalk(known.head, sink);
-      walk(
-          sheet,
-          known.head.size(),
-          (number, cells) -> {
-            if (number >= known.head.row()) {
-              table.take(cells, number);
-            }
-            return true;
-          });
-      table.end();
-      return known;
-    });
+    TableWalk table = new TableWalk(known.head, sink);
+    RowVisitor rows =
+        (number, cells) -> {
+          if (number >= known.head.row()) {
+            table.take(cells, number);
+          }
+          return true;
+        };
+    if (held == null) {
+      open(workbook -> {
+        walk(sheet(workbook, known.sheet), known.head.size(), rows);
+        return known;
+      });
+    } else {
+      for (HeldRow row : held) {
+        rows.visit(row.number, padded(row.cells, known.head.size()));
+      }
+    }
+    table.end();
+  }
+
+  private static List<String> padded(List<String> cells, int width) {
+    if (cells.size() >= width) {
+      return cells;
+    }
+    List<String> padded = new ArrayList<>(cells);
+    while (padded.size() < width) {
+      padded.add("");
+    }
+    return padded;
   }
 }

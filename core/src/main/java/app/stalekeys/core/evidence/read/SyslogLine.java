@@ -100,6 +100,13 @@ record SyslogLine(Map<String, String> values) {
 
     /// The value up to its closing quote; a backslash frees a quote, a backslash or a bracket.
     private @Nullable String quoted() {
+      int close = text.indexOf('"', at);
+      int backslash = text.indexOf('\\', at);
+      if (close >= 0 && (backslash < 0 || backslash > close)) {
+        String plain = text.substring(at, close);
+        at = close + 1;
+        return plain;
+      }
       StringBuilder value = new StringBuilder();
       while (at < text.length()) {
         char c = text.charAt(at++);

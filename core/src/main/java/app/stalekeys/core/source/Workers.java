@@ -1,0 +1,28 @@
+package app.stalekeys.core.source;
+
+import java.util.List;
+import java.util.function.Function;
+
+/// How many hands a piece of work gets: one after the other, or several at once. The results stand in the
+/// order of the items either way.
+public interface Workers {
+  <T, R> List<R> each(List<T> items, Function<T, R> work);
+
+  /// One item after the other.
+  Workers ONE =
+      new Workers() {
+        @Override
+        public <T, R> List<R> each(List<T> items, Function<T, R> work) {
+          return items.stream().map(work).toList();
+        }
+      };
+
+  /// Several at once: where nobody else waits for the machine.
+  Workers ALL =
+      new Workers() {
+        @Override
+        public <T, R> List<R> each(List<T> items, Function<T, R> work) {
+          return items.parallelStream().map(work).toList();
+        }
+      };
+}
