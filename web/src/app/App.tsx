@@ -1,6 +1,7 @@
 import { Navigate, Route, Routes } from 'react-router';
 import { Access } from '../features/access';
 import { Audits } from '../features/audits';
+import { Checks } from '../features/checks';
 import { Compare } from '../features/compare';
 import { Findings } from '../features/findings';
 import { EvidenceFile, Gather, ReadingDesk } from '../features/gather';
@@ -34,6 +35,7 @@ export function App() {
         <Route path="match" element={<Match />} />
         <Route path="people/:person" element={<PersonPage />} />
         <Route path="findings" element={<Findings />} />
+        <Route path="checks" element={<Checks />} />
         <Route path="access" element={<Access />} />
         <Route path="report" element={<Report />} />
         <Route path="*" element={<Navigate to="standing" replace />} />

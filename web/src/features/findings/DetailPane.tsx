@@ -44,6 +44,12 @@ export function DetailPane({ finding, empty, onDecide, onTakeBack, dispatch }: P
           {data.why}
         </p>
       </div>
+      {data.finding.decision?.reopened && (
+        <p className="border-l-[3px] border-oxblood bg-paper px-3 py-2" role="note">
+          Decided as <b>{data.finding.decision.words}</b>, and to be decided again:{' '}
+          {data.finding.decision.reopened}.
+        </p>
+      )}
       <Facts data={data} />
       {data.life.length > 1 && (
         <Block title="Life of the account">

@@ -1,5 +1,5 @@
 import { type RefObject, useEffect, useState } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import type { Desk } from '../../shared/api/types';
 import { FACETS, type Facet, type ListAction, type ListState } from './listState';
 
@@ -9,6 +9,13 @@ const STATES: Record<string, string> = {
   accept: 'accepted',
   dismiss: 'not a finding',
   ask: 'asked',
+};
+
+const SINCE: Record<string, string> = {
+  new: 'new',
+  first: 'first looked for',
+  back: 'came back',
+  stayed: 'stood before',
 };
 
 interface Props {
@@ -46,6 +53,34 @@ export function FilterBar({ state, desk, filter, search, dispatch }: Props) {
           {facet} <b>{state[facet].map((value) => nameOf(desk, facet, value)).join(', ')}</b> ×
         </button>
       ))}
+      {state.check.length === 1 && (
+        <Link className="act" to={`../checks?check=${state.check[0]}`}>
+          Thresholds
+        </Link>
+      )}
+      {state.gone && (
+        <button
+          type="button"
+          className="act border-rule"
+          title="Take this filter off"
+          onClick={() => dispatch({ type: 'clearAll' })}
+        >
+          <b>no longer standing later</b> ×
+        </button>
+      )}
+      <select
+        className="field"
+        aria-label="Narrow by what stood before"
+        value=""
+        onChange={(event) => dispatch({ type: 'only', facet: 'since', value: event.target.value })}
+      >
+        <option value="">since …</option>
+        {Object.entries(SINCE).map(([value, name]) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </select>
       <select
         className="field"
         aria-label="Narrow to a state"
@@ -87,6 +122,8 @@ function nameOf(desk: Desk, facet: Facet, value: string): string {
       return desk.applications.find((one) => one.id === value)?.name ?? value;
     case 'state':
       return STATES[value] ?? value;
+    case 'since':
+      return SINCE[value] ?? value;
     case 'severity':
       return value;
   }

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import type { Desk, FindingLine } from '../../shared/api/types';
 import { count } from '../../shared/model/format';
 import { KeyBit, Sentences } from '../../shared/ui';
-import type { ListAction, ListState } from './listState';
+import { FACETS, type ListAction, type ListState } from './listState';
 import type { Marks } from './marks';
 
 interface Props {
@@ -191,15 +191,22 @@ function Row(props: {
         {line.figure === null ? '' : count(line.figure)}
       </span>
       <span role="cell" className={`truncate pl-1 ${decided ? 'text-brass' : 'text-soft'}`}>
-        {decided ? line.decision?.words : ''}
+        {decided && !line.decision?.reopened ? line.decision?.words : ''}
+        {line.decision?.reopened && (
+          <span className="text-oxblood" title={line.decision.reopened}>
+            decide again
+          </span>
+        )}
+        {!decided && (line.since === 'new' || line.since === 'back') && (
+          <span>{line.since === 'new' ? 'new' : 'came back'}</span>
+        )}
       </span>
     </div>
   );
 }
 
 function Empty({ state, dispatch }: Props) {
-  const narrowed =
-    state.check.length + state.application.length + state.severity.length + state.state.length > 0;
+  const narrowed = FACETS.some((facet) => state[facet].length > 0) || state.gone !== '';
   return (
     <p className="p-6">
       No finding {narrowed || state.text ? 'is under this filter. ' : 'stands. '}

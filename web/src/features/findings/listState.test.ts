@@ -10,6 +10,8 @@ describe('the state of the list', () => {
       application: ['ledger', 'a&b'],
       severity: [],
       state: ['open'],
+      since: ['new'],
+      gone: '2',
       text: 'quay = 1',
       sort: '-figure',
       open: 'abc',

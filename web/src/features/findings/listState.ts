@@ -4,6 +4,10 @@ export interface ListState {
   application: string[];
   severity: string[];
   state: string[];
+  /** Against the snapshot before: new, back, stayed. */
+  since: string[];
+  /** A later snapshot in which they must not stand any more; empty for any. */
+  gone: string;
   text: string;
   /** A column's name, with `-` before it for descending; empty for the order of the examination. */
   sort: string;
@@ -11,8 +15,8 @@ export interface ListState {
   open: string;
 }
 
-export type Facet = 'check' | 'application' | 'severity' | 'state';
-export const FACETS: Facet[] = ['check', 'application', 'severity', 'state'];
+export type Facet = 'check' | 'application' | 'severity' | 'state' | 'since';
+export const FACETS: Facet[] = ['check', 'application', 'severity', 'state', 'since'];
 
 export type ListAction =
   | { type: 'only'; facet: Facet; value: string }
@@ -29,6 +33,8 @@ export function readState(params: URLSearchParams): ListState {
     application: params.getAll('application'),
     severity: params.getAll('severity'),
     state: params.getAll('state'),
+    since: params.getAll('since'),
+    gone: params.get('gone') ?? '',
     text: params.get('text') ?? '',
     sort: params.get('sort') ?? '',
     open: params.get('open') ?? '',
@@ -50,6 +56,9 @@ export function filterParams(state: ListState): URLSearchParams {
     for (const value of state[facet]) {
       params.append(facet, value);
     }
+  }
+  if (state.gone) {
+    params.set('gone', state.gone);
   }
   if (state.text) {
     params.set('text', state.text);
@@ -74,7 +83,17 @@ export function reduce(state: ListState, action: ListAction): ListState {
     case 'clear':
       return { ...state, [action.facet]: [], open: '' };
     case 'clearAll':
-      return { ...state, check: [], application: [], severity: [], state: [], text: '', open: '' };
+      return {
+        ...state,
+        check: [],
+        application: [],
+        severity: [],
+        state: [],
+        since: [],
+        gone: '',
+        text: '',
+        open: '',
+      };
     case 'text':
       return { ...state, text: action.text, open: '' };
     case 'sort':

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { Link } from 'react-router';
 import type {
   ApplicationLine,
@@ -9,8 +9,11 @@ import { count, counted, percent } from '../../shared/model/format';
 import { KeyBit, Waiting } from '../../shared/ui';
 import { askFor } from './askFor';
 import { groupNotTested } from './groupNotTested';
+import { Movement } from './Movement';
 import { nextSteps } from './nextSteps';
 import { useStanding } from './useStanding';
+
+const ShareLine = lazy(() => import('./ShareLine'));
 
 const SEVERITIES: SeverityWord[] = ['critical', 'high', 'medium', 'low'];
 
@@ -31,6 +34,11 @@ export function Standing() {
         </div>
         <div className="space-y-7">
           <Next data={data} />
+          {data.movement && (
+            <Section title={`Since ${data.movement.asOf}`} aside="findings">
+              <Movement movement={data.movement} />
+            </Section>
+          )}
           <NotTested data={data} />
         </div>
       </div>
@@ -199,6 +207,11 @@ function CleanShare({ data }: { data: StandingData }) {
           <span className="ml-2 text-xs text-soft">exceptions count as closed</span>
         </span>
       </p>
+      {data.history.length > 1 && (
+        <Suspense fallback={<div className="h-[120px]" />}>
+          <ShareLine history={data.history} />
+        </Suspense>
+      )}
       {data.gains.length > 0 && (
         <table className="plain-table">
           <thead>
@@ -281,8 +294,19 @@ function NotTested({ data }: { data: StandingData }) {
             className="flex justify-between gap-4 border-b border-rule-light py-2"
           >
             <span>
-              {gap.checks.join(', ')}
-              <span className="block text-soft">{gap.application}</span>
+              {gap.checks.length === 1 ? (
+                gap.checks[0]
+              ) : (
+                <details>
+                  <summary className="cursor-pointer">
+                    {counted(gap.checks.length, 'check')}
+                  </summary>
+                  <span className="text-sm">{gap.checks.join(', ')}</span>
+                </details>
+              )}
+              <span className="block text-soft">
+                {gap.application === '*' ? 'all applications together' : gap.application}
+              </span>
             </span>
             <span className="shrink-0 self-start text-right">
               {gap.missing.length === 0 && 'switching it on'}

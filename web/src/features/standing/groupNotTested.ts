@@ -6,7 +6,7 @@ export interface Gap {
   missing: string[];
 }
 
-/** Not-tested checks together by application and by what would cure them, in the order they came. */
+/** Not-tested checks together by application and by what would cure them; what cures most comes first. */
 export function groupNotTested(list: NotTested[]): Gap[] {
   const gaps = new Map<string, Gap>();
   for (const one of list) {
@@ -18,5 +18,5 @@ export function groupNotTested(list: NotTested[]): Gap[] {
       gaps.set(key, { checks: [one.title], application: one.application, missing: one.missing });
     }
   }
-  return [...gaps.values()];
+  return [...gaps.values()].sort((a, b) => b.checks.length - a.checks.length);
 }

@@ -67,8 +67,8 @@ export function nextSteps(standing: Standing): Step[] {
     steps.push({
       severity: 'medium',
       words: `${counted(unmatched, 'account')} without a person`,
-      stage: 'Examine',
-      to: '../findings?check=orphan',
+      stage: 'Match',
+      to: '../match',
     });
   }
   return steps;

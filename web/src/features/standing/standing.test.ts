@@ -24,6 +24,8 @@ const CLEAN: Standing = {
   problems: 0,
   questions: 0,
   onDesk: 0,
+  movement: null,
+  history: [],
 };
 
 describe('what comes next', () => {

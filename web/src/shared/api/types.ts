@@ -97,6 +97,34 @@ export interface Standing {
   questions: number;
   /** Files that lie on the reading desk. */
   onDesk: number;
+  /** Null when there is no snapshot before. */
+  movement: Movement | null;
+  /** The clean share of each snapshot, the earliest first. */
+  history: PastShare[];
+}
+
+/** What came and went since the snapshot before. */
+export interface Movement {
+  before: number;
+  asOf: string;
+  fresh: number;
+  /** Stand now, where the check was not tested before. */
+  first: number;
+  back: number;
+  stayed: number;
+  /** Stood before and not any more, where the check was tested again. */
+  closed: number;
+  /** Stood before, and the check was not tested this time. */
+  unseen: number;
+}
+
+export interface PastShare {
+  snapshot: number;
+  asOf: string;
+  strict: number | null;
+  stated: number | null;
+  tested: number;
+  notTested: number;
 }
 
 export interface Counts {
@@ -430,6 +458,8 @@ export interface DecisionView {
   until: string | null;
   by: string;
   at: string;
+  /** Why the decision does not hold any more; empty while it does. */
+  reopened: string;
 }
 
 export interface FindingLine {
@@ -444,6 +474,8 @@ export interface FindingLine {
   figure: number | null;
   sentence: string;
   facts: Record<string, unknown>;
+  /** Against the snapshot before; empty when there is none. */
+  since: '' | 'new' | 'first' | 'back' | 'stayed';
   decision: DecisionView | null;
 }
 

@@ -1,8 +1,6 @@
 package app.stalekeys.reports;
 
-import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.Finding;
-import app.stalekeys.core.check.catalogue.Catalogue;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.IOException;
@@ -61,7 +59,7 @@ public final class FindingsCsv {
         Stream.of(
             finding.id(),
             finding.severity().word(),
-            Catalogue.check(finding.check()).map(Check::title).orElse(finding.check()),
+            report.audit().checkTitle(finding.check()),
             finding.check(),
             report.applicationName(finding.application()),
             finding.subject().type(),

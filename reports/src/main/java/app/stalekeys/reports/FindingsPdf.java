@@ -4,7 +4,6 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.check.Severity;
-import app.stalekeys.core.check.catalogue.Catalogue;
 import app.stalekeys.core.evidence.TieOut;
 import app.stalekeys.core.evidence.read.Sha256;
 import java.awt.Color;
@@ -72,7 +71,7 @@ public final class FindingsPdf {
     summary(document);
     evidence(document, writer);
     notTested(document, writer);
-    for (Check check : Catalogue.checks()) {
+    for (Check check : report.audit().allChecks()) {
       findings(check, document, writer);
     }
     document.close();
@@ -211,7 +210,7 @@ public final class FindingsPdf {
     PdfPTable table = table(new float[] {34, 26, 40});
     heads(table, "Check", "Application", "What is missing");
     for (CheckResult result : untested) {
-      text(table, title(result.check()), faces.text);
+      text(table, report.audit().checkTitle(result.check()), faces.text);
       text(table, report.applicationName(result.application()), faces.text);
       boolean off = result.state() == CheckResult.State.SWITCHED_OFF;
       text(
@@ -220,10 +219,6 @@ public final class FindingsPdf {
           faces.text);
     }
     document.add(table);
-  }
-
-  private static String title(String check) {
-    return Catalogue.check(check).map(Check::title).orElse(check);
   }
 
   private void findings(Check check, Document document, PdfWriter writer) {

@@ -1,7 +1,10 @@
 package app.stalekeys.core.audit;
 
+import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckSettings;
 import app.stalekeys.core.check.Examiner;
+import app.stalekeys.core.check.catalogue.Catalogue;
+import app.stalekeys.core.check.own.OwnCheck;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.Application;
@@ -11,10 +14,13 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /// What `audit.yaml` says: the same audit without a screen.
@@ -28,7 +34,9 @@ import org.jspecify.annotations.Nullable;
 /// @param tasks path of the file with tasks, conflicts and mitigations, as declared; null when the audit
 ///     file holds them itself
 /// @param duties the tasks, conflicts and mitigations; none until their file was read
-/// @param ownChecks path of the file with the auditor's own checks, as declared
+/// @param ownChecks path of the file with the auditor's own checks, as declared; null when the audit file
+///     holds them itself
+/// @param own the auditor's own checks; none until their file was read
 public record AuditFile(
     String title,
     LocalDate asOf,
@@ -42,7 +50,8 @@ public record AuditFile(
     @Nullable String previous,
     @Nullable String tasks,
     TaskList duties,
-    @Nullable String ownChecks)
+    @Nullable String ownChecks,
+    List<OwnCheck> own)
     implements Examiner.Settings {
 
   /// @param audit null exactly when an issue is unusable
@@ -57,6 +66,7 @@ public record AuditFile(
     evidence = apart(evidence);
     checks = Map.copyOf(checks);
     applicationChecks = Map.copyOf(applicationChecks);
+    own = List.copyOf(own);
   }
 
   /// Numbers entries that would have the same name: one file may be read twice, each time as another
@@ -106,97 +116,151 @@ public record AuditFile(
 
   /// The same audit as of another date, with none of the evidence: what the next period starts from.
   public AuditFile next(LocalDate nextAsOf, LocalDate from, LocalDate to) {
-    return new AuditFile(
-        title,
-        nextAsOf,
-        from,
-        to,
-        zone,
-        applications,
-        List.of(),
-        checks,
-        applicationChecks,
-        null,
-        tasks,
-        duties,
-        ownChecks);
+    return changed(copy -> {
+      copy.asOf = nextAsOf;
+      copy.periodFrom = from;
+      copy.periodTo = to;
+      copy.evidence = List.of();
+      copy.previous = null;
+    });
   }
 
   /// The same audit with another path of the earlier audit folder.
   ///
   /// @param path null for none
   public AuditFile comparedWith(@Nullable String path) {
-    return new AuditFile(
-        title,
-        asOf,
-        periodFrom,
-        periodTo,
-        zone,
-        applications,
-        evidence,
-        checks,
-        applicationChecks,
-        path,
-        tasks,
-        duties,
-        ownChecks);
+    return changed(copy -> copy.previous = path);
   }
 
   /// The same audit with other decisions about whose an application's accounts are.
   public AuditFile ruledBy(String application, List<Ruling> rulings) {
-    return new AuditFile(
-        title,
-        asOf,
-        periodFrom,
-        periodTo,
-        zone,
-        applications.stream()
-            .map(one -> one.id().equals(application) ? one.ruledBy(rulings) : one)
-            .toList(),
-        evidence,
-        checks,
-        applicationChecks,
-        previous,
-        tasks,
-        duties,
-        ownChecks);
+    return changed(copy ->
+        copy.applications =
+            applications.stream()
+                .map(one -> one.id().equals(application) ? one.ruledBy(rulings) : one)
+                .toList());
   }
 
   /// The same audit with its tasks: held in the audit file itself, or in a file beside it.
   ///
   /// @param path null when the audit file holds them
   public AuditFile withDuties(TaskList list, @Nullable String path) {
-    return new AuditFile(
-        title,
-        asOf,
-        periodFrom,
-        periodTo,
-        zone,
-        applications,
-        evidence,
-        checks,
-        applicationChecks,
-        previous,
-        path,
-        list,
-        ownChecks);
+    return changed(copy -> {
+      copy.tasks = path;
+      copy.duties = list;
+    });
+  }
+
+  /// The same audit with the auditor's own checks: held in the audit file itself, or in a file beside it.
+  ///
+  /// @param path null when the audit file holds them
+  public AuditFile withOwn(List<OwnCheck> own, @Nullable String path) {
+    return changed(copy -> {
+      copy.ownChecks = path;
+      copy.own = own;
+    });
+  }
+
+  /// The same audit with other settings of a check.
+  ///
+  /// @param application the application they are for; null for the whole audit
+  /// @param settings [CheckSettings#NONE] to go back to what holds without them
+  public AuditFile setting(String check, @Nullable String application, CheckSettings settings) {
+    return changed(copy -> {
+      if (application == null) {
+        copy.checks = with(checks, check, settings);
+      } else {
+        Map<String, Map<String, CheckSettings>> all = new LinkedHashMap<>(applicationChecks);
+        all.put(application, with(all.getOrDefault(application, Map.of()), check, settings));
+        copy.applicationChecks = all;
+      }
+    });
+  }
+
+  private static Map<String, CheckSettings> with(
+      Map<String, CheckSettings> known, String check, CheckSettings settings) {
+    Map<String, CheckSettings> changed = new LinkedHashMap<>(known);
+    if (settings.equals(CheckSettings.NONE)) {
+      changed.remove(check);
+    } else {
+      changed.put(check, settings);
+    }
+    return changed;
   }
 
   public AuditFile withEvidence(List<EvidenceSpec> entries) {
-    return new AuditFile(
-        title,
-        asOf,
-        periodFrom,
-        periodTo,
-        zone,
-        applications,
-        entries,
-        checks,
-        applicationChecks,
-        previous,
-        tasks,
-        duties,
-        ownChecks);
+    return changed(copy -> copy.evidence = entries);
+  }
+
+  private AuditFile changed(Consumer<Copy> change) {
+    Copy copy = new Copy(this);
+    change.accept(copy);
+    return copy.done();
+  }
+
+  /// The audit's parts while some of them are exchanged.
+  private static final class Copy {
+    private final AuditFile from;
+    private LocalDate asOf;
+    private LocalDate periodFrom;
+    private LocalDate periodTo;
+    private List<Application> applications;
+    private List<EvidenceSpec> evidence;
+    private Map<String, CheckSettings> checks;
+    private Map<String, Map<String, CheckSettings>> applicationChecks;
+    private @Nullable String previous;
+    private @Nullable String tasks;
+    private TaskList duties;
+    private @Nullable String ownChecks;
+    private List<OwnCheck> own;
+
+    Copy(AuditFile from) {
+      this.from = from;
+      this.asOf = from.asOf;
+      this.periodFrom = from.periodFrom;
+      this.periodTo = from.periodTo;
+      this.applications = from.applications;
+      this.evidence = from.evidence;
+      this.checks = from.checks;
+      this.applicationChecks = from.applicationChecks;
+      this.previous = from.previous;
+      this.tasks = from.tasks;
+      this.duties = from.duties;
+      this.ownChecks = from.ownChecks;
+      this.own = from.own;
+    }
+
+    AuditFile done() {
+      return new AuditFile(
+          from.title,
+          asOf,
+          periodFrom,
+          periodTo,
+          from.zone,
+          applications,
+          evidence,
+          checks,
+          applicationChecks,
+          previous,
+          tasks,
+          duties,
+          ownChecks,
+          own);
+    }
+  }
+
+  /// The checks of the catalogue, then the auditor's own.
+  public List<Check> allChecks() {
+    return Stream.concat(Catalogue.checks().stream(), own.stream().map(Check.class::cast)).toList();
+  }
+
+  /// The title of a check; its id when there is none of that id.
+  public String checkTitle(String id) {
+    return check(id).map(Check::title).orElse(id);
+  }
+
+  public Optional<Check> check(String id) {
+    return allChecks().stream().filter(check -> check.id().equals(id)).findFirst();
   }
 
   @Override

@@ -1,6 +1,7 @@
 package app.stalekeys.core.audit;
 
 import app.stalekeys.core.check.CheckSettings;
+import app.stalekeys.core.check.own.OwnCheck;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.match.Ruling;
@@ -26,6 +27,7 @@ import org.yaml.snakeyaml.constructor.SafeConstructor;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
 import org.yaml.snakeyaml.error.YAMLException;
 import org.yaml.snakeyaml.nodes.Node;
+import org.yaml.snakeyaml.nodes.SequenceNode;
 
 /// Reads the blocks of the audit file. One use a file.
 final class AuditFileParser {
@@ -37,6 +39,7 @@ final class AuditFileParser {
 
   private final String name;
   private final List<Issue> issues = new ArrayList<>();
+  private boolean hasOwn;
 
   AuditFileParser(String name) {
     this.name = name;
@@ -63,6 +66,21 @@ final class AuditFileParser {
   @Nullable TaskList parseTasks(String text) {
     Node root = compose(text);
     return root == null ? null : new TaskBlock(YamlBlock.of(root, name, issues)).read();
+  }
+
+  /// Reads a file of own checks: a list, or a mapping with the list under `checks`.
+  List<OwnCheck> parseOwnChecks(String text) {
+    Node root = compose(text);
+    if (root == null) {
+      return List.of();
+    }
+    if (root instanceof SequenceNode list) {
+      return new OwnCheckBlock(YamlBlock.listOf(list, name, issues)).read();
+    }
+    YamlBlock block = YamlBlock.of(root, name, issues);
+    List<OwnCheck> own = new OwnCheckBlock(block.blocks("checks")).read();
+    block.finish();
+    return own;
   }
 
   List<Issue> issues() {
@@ -96,6 +114,7 @@ final class AuditFileParser {
   }
 
   private AuditFile read(YamlBlock root) {
+    hasOwn = root.has("own-checks");
     String title = root.needed("audit", "audit: Half-year access audit");
     root.needed("as-of", "as-of: 2026-06-30");
     LocalDate asOf = day(root, "as-of");
@@ -127,7 +146,10 @@ final class AuditFileParser {
     boolean inline = root.isBlock("tasks");
     String tasks = inline ? null : root.text("tasks");
     TaskList duties = inline ? new TaskBlock(root.block("tasks")).read() : TaskList.NONE;
-    String ownChecks = notYetExamined(root, "own-checks");
+    boolean ownInline = root.isList("own-checks");
+    String ownChecks = ownInline ? null : root.text("own-checks");
+    List<OwnCheck> own =
+        ownInline ? new OwnCheckBlock(root.blocks("own-checks")).read() : List.of();
     String previous = root.text("previous");
     root.finish();
     return new AuditFile(
@@ -143,23 +165,12 @@ final class AuditFileParser {
         previous,
         tasks,
         duties,
-        ownChecks);
+        ownChecks,
+        own);
   }
 
   private static @Nullable LocalDate day(YamlBlock block, String key) {
     return block.parsed(key, "a day such as 2026-06-30", LocalDate::parse);
-  }
-
-  private @Nullable String notYetExamined(YamlBlock root, String key) {
-    String path = root.text(key);
-    if (path != null) {
-      issues.add(
-          Issue.question(
-              "not-examined",
-              "%s is accepted and not examined by this version".formatted(Quoted.text(key)),
-              Place.ofFile(name)));
-    }
-    return path;
   }
 
   private Application application(YamlBlock block) {
@@ -237,6 +248,6 @@ final class AuditFileParser {
   }
 
   private Map<String, CheckSettings> checks(YamlBlock owner) {
-    return new CheckBlock(owner.block("checks"), issues).read();
+    return new CheckBlock(owner.block("checks"), issues, hasOwn).read();
   }
 }

@@ -1,6 +1,8 @@
 package app.stalekeys.core.audit;
 
 import app.stalekeys.core.check.CheckSettings;
+import app.stalekeys.core.check.own.OwnCheck;
+import app.stalekeys.core.check.own.OwnCheckText;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.evidence.Kind;
@@ -34,7 +36,7 @@ public final class AuditFileWriter {
     root.put("zone", audit.zone().getId());
     put(root, "previous", audit.previous());
     put(root, "tasks", audit.tasks() == null ? tasks(audit.duties()) : audit.tasks());
-    put(root, "own-checks", audit.ownChecks());
+    put(root, "own-checks", audit.ownChecks() == null ? ownChecks(audit.own()) : audit.ownChecks());
     put(root, "evidence", evidence(audit, null));
     put(
         root,
@@ -47,6 +49,27 @@ public final class AuditFileWriter {
   /// A file of tasks, conflicts and mitigations.
   public static String writeTasks(TaskList list) {
     return yaml(tasks(list));
+  }
+
+  /// A file of an auditor's own checks.
+  public static String writeOwnChecks(List<OwnCheck> own) {
+    return yaml(Map.of("checks", ownChecks(own)));
+  }
+
+  private static List<Map<String, Object>> ownChecks(List<OwnCheck> own) {
+    return own.stream().map(check -> ownCheck(check.text())).toList();
+  }
+
+  private static Map<String, Object> ownCheck(OwnCheckText text) {
+    Map<String, Object> block = new LinkedHashMap<>();
+    block.put("id", text.id());
+    block.put("title", text.title());
+    block.put("subject", text.subject());
+    block.put("condition", text.condition());
+    block.put("severity", text.severity().word());
+    put(block, "why", text.why());
+    put(block, "remedy", text.remedy());
+    return block;
   }
 
   private static Map<String, Object> tasks(TaskList list) {

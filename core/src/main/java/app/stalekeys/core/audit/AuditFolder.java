@@ -1,5 +1,7 @@
 package app.stalekeys.core.audit;
 
+import app.stalekeys.core.check.catalogue.Catalogue;
+import app.stalekeys.core.check.own.OwnCheck;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
@@ -11,7 +13,9 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /// A folder with an `audit.yaml` and the evidence it names.
@@ -70,6 +74,8 @@ public final class AuditFolder {
       audit.evidence().forEach(spec -> folder.checkPresent(spec, issues));
       folder.checkPrevious(audit, issues);
       audit = folder.withTasks(audit, issues);
+      audit = folder.withOwnChecks(audit, issues);
+      checkSettings(audit, issues);
     }
     boolean unusable = issues.stream().anyMatch(i -> i.weight() == Issue.Weight.UNUSABLE);
     return new Opened(folder, text, unusable ? null : audit, issues);
@@ -120,6 +126,51 @@ public final class AuditFolder {
           Issue.unusable(
               "encoding-wrong", "the file is not UTF-8; save it as UTF-8", Place.ofFile(path)));
       return audit;
+    }
+  }
+
+  /// Reads the file of own checks that the audit file names; they then stand in the audit itself.
+  private AuditFile withOwnChecks(AuditFile audit, List<Issue> issues) throws IOException {
+    String path = audit.ownChecks();
+    if (path == null) {
+      return audit;
+    }
+    Path file = folder.resolve(path).normalize();
+    if (!Files.isRegularFile(file) || !isInside(file)) {
+      issues.add(
+          Issue.unusable(
+              "own-checks-missing",
+              "\"own-checks\" names %s, and no such file is in the folder; add it or take the key out"
+                  .formatted(Quoted.text(path)),
+              Place.ofFile(FILE)));
+      return audit;
+    }
+    AuditFileParser parser = new AuditFileParser(path);
+    try {
+      List<OwnCheck> own = parser.parseOwnChecks(Files.readString(file, StandardCharsets.UTF_8));
+      issues.addAll(parser.issues());
+      return parser.issues().isEmpty() ? audit.withOwn(own, null) : audit;
+    } catch (MalformedInputException wrong) {
+      issues.add(
+          Issue.unusable(
+              "encoding-wrong", "the file is not UTF-8; save it as UTF-8", Place.ofFile(path)));
+      return audit;
+    }
+  }
+
+  /// Settings may be of own checks, which are known only now.
+  private static void checkSettings(AuditFile audit, List<Issue> issues) {
+    Set<String> named = new LinkedHashSet<>(audit.checks().keySet());
+    audit.applicationChecks().values().forEach(own -> named.addAll(own.keySet()));
+    for (String id : named) {
+      if (audit.check(id).isEmpty() && !Catalogue.isAnnounced(id)) {
+        issues.add(
+            Issue.unusable(
+                "check-unknown",
+                "no check is called %s, neither in the catalogue nor under \"own-checks\""
+                    .formatted(Quoted.text(id)),
+                Place.ofFile(FILE)));
+      }
     }
   }
 

@@ -1,7 +1,6 @@
 package app.stalekeys.core.audit;
 
 import app.stalekeys.core.check.Examiner;
-import app.stalekeys.core.check.catalogue.Catalogue;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Reject;
@@ -137,7 +136,7 @@ public final class AuditRun {
   }
 
   public static Examiner.Result examine(AuditFile audit, Snapshot snapshot, Workers workers) {
-    return Examiner.examine(Catalogue.checks(), snapshot, audit, workers);
+    return Examiner.examine(audit.allChecks(), snapshot, audit, workers);
   }
 
   private static boolean anyUnusable(List<Issue> issues) {

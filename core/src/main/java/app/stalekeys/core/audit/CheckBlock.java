@@ -31,10 +31,14 @@ final class CheckBlock {
 
   private final YamlBlock block;
   private final List<Issue> issues;
+  private final boolean ownToCome;
 
-  CheckBlock(YamlBlock block, List<Issue> issues) {
+  /// @param ownToCome whether there are own checks, whose names are known later: what is in no catalogue
+  ///     may be one of them
+  CheckBlock(YamlBlock block, List<Issue> issues, boolean ownToCome) {
     this.block = block;
     this.issues = issues;
+    this.ownToCome = ownToCome;
   }
 
   Map<String, CheckSettings> read() {
@@ -51,6 +55,8 @@ final class CheckBlock {
                 "the check %s is not in this version; its settings are kept and change nothing"
                     .formatted(Quoted.text(id)),
                 Place.ofFile(block.file())));
+      } else if (ownToCome) {
+        settings.put(id, announced(block.block(id)));
       } else {
         block.faultAt(
             id,
@@ -102,7 +108,7 @@ final class CheckBlock {
     }
   }
 
-  /// Settings of a check to come: any of the words that checks use for parameters.
+  /// Settings of a check that is not known yet: any of the words that checks use for parameters.
   private static CheckSettings announced(YamlBlock own) {
     Map<String, List<String>> values = new LinkedHashMap<>();
     for (String word : PARAMETER_WORDS) {

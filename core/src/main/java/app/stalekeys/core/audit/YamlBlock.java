@@ -61,6 +61,11 @@ final class YamlBlock {
     return block;
   }
 
+  /// The entries of a list, each a block.
+  static List<YamlBlock> listOf(SequenceNode list, String file, List<Issue> issues) {
+    return list.getValue().stream().map(entry -> of(entry, file, issues)).toList();
+  }
+
   private static long line(Node node) {
     return node.getStartMark().getLine() + 1L;
   }
@@ -86,6 +91,10 @@ final class YamlBlock {
   /// Whether a key holds a block of its own.
   boolean isBlock(String key) {
     return values.get(key) instanceof MappingNode;
+  }
+
+  boolean isList(String key) {
+    return values.get(key) instanceof SequenceNode;
   }
 
   Set<String> keys() {

@@ -15,6 +15,10 @@ public enum Outcome {
     this.word = word;
   }
 
+  public String word() {
+    return word;
+  }
+
   /// By [#ordinal()].
   static Outcome at(int ordinal) {
     return ALL[ordinal];

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -95,6 +96,16 @@ public class Snapshots {
         AuditFileWriter.write(
             file.withEvidence(
                 file.evidence().stream().filter(spec -> !spec.entry().equals(entry)).toList())));
+  }
+
+  /// Changes the audit file.
+  ///
+  /// @param change may refuse; then nothing is changed
+  @Transactional
+  public OpenSnapshot change(long id, UnaryOperator<AuditFile> change) {
+    SnapshotRow row = row(id);
+    row.auditFile(AuditFileWriter.write(change.apply(opened(row).file())));
+    return opened(row);
   }
 
   /// Puts decisions about whose an application's accounts are into the audit file.

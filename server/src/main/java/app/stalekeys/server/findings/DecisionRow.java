@@ -34,6 +34,26 @@ class DecisionRow {
   private Instant decidedAt = Instant.EPOCH;
   private boolean latest = true;
 
+  /// What the finding showed when it was decided: a later one that shows worse is to be decided again.
+  private @Nullable Long measure;
+
+  private int severityRank;
+  private long asOfDay;
+
+  /// What a decision rests on.
+  ///
+  /// @param measure the finding's figure; null when it has none
+  /// @param severityRank 0 for low and so on; [#UNKNOWN_RANK] when it is not known
+  /// @param asOfDay days since 1970-01-01 of the snapshot it was decided in
+  record Basis(@Nullable Long measure, int severityRank, long asOfDay) {
+    static final int UNKNOWN_RANK = 9;
+    static final Basis UNKNOWN = new Basis(null, UNKNOWN_RANK, 0);
+
+    static Basis of(FindingRow row, LocalDate asOf) {
+      return new Basis(row.measure(), row.severityRank(), asOf.toEpochDay());
+    }
+  }
+
   protected DecisionRow() {}
 
   DecisionRow(
@@ -45,7 +65,8 @@ class DecisionRow {
       String approver,
       @Nullable LocalDate untilDay,
       String decidedBy,
-      Instant decidedAt) {
+      Instant decidedAt,
+      Basis basis) {
     this.auditId = auditId;
     this.findingKey = findingKey;
     this.seq = seq;
@@ -55,6 +76,13 @@ class DecisionRow {
     this.untilDay = untilDay;
     this.decidedBy = decidedBy;
     this.decidedAt = decidedAt;
+    this.measure = basis.measure;
+    this.severityRank = basis.severityRank;
+    this.asOfDay = basis.asOfDay;
+  }
+
+  Basis basis() {
+    return new Basis(measure, severityRank, asOfDay);
   }
 
   void overtaken() {

@@ -1,5 +1,6 @@
 package app.stalekeys.server.findings;
 
+import app.stalekeys.core.check.Severity;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.journal.Journal;
 import app.stalekeys.server.platform.Refusal;
@@ -33,11 +34,13 @@ public class Decisions {
       @Nullable LocalDate until) {}
 
   private final DecisionRows rows;
+  private final FindingList list;
   private final Journal journal;
   private final Clock clock;
 
-  Decisions(DecisionRows rows, Journal journal, Clock clock) {
+  Decisions(DecisionRows rows, FindingList list, Journal journal, Clock clock) {
     this.rows = rows;
+    this.list = list;
     this.journal = journal;
     this.clock = clock;
   }
@@ -47,6 +50,7 @@ public class Decisions {
   List<DecisionRow> decide(OpenSnapshot snapshot, Decide decide, String who) {
     check(decide, snapshot.file().asOf());
     Map<String, DecisionRow> latest = latest(snapshot.auditId(), decide.findings());
+    Map<String, DecisionRow.Basis> bases = bases(snapshot, decide.findings());
     List<String> conflicts = new ArrayList<>();
     for (Seen seen : decide.findings()) {
       DecisionRow known = latest.get(seen.key());
@@ -63,7 +67,15 @@ public class Decisions {
     try {
       List<DecisionRow> added =
           decide.findings().stream()
-              .map(seen -> add(snapshot, decide, seen, latest.get(seen.key()), who, now))
+              .map(seen ->
+                  add(
+                      snapshot,
+                      decide,
+                      seen,
+                      latest.get(seen.key()),
+                      bases.getOrDefault(seen.key(), DecisionRow.Basis.UNKNOWN),
+                      who,
+                      now))
               .toList();
       rows.flush();
       return added;
@@ -79,11 +91,20 @@ public class Decisions {
     return latest;
   }
 
+  private Map<String, DecisionRow.Basis> bases(OpenSnapshot snapshot, List<Seen> findings) {
+    Map<String, DecisionRow.Basis> bases = new HashMap<>();
+    list.rows(snapshot, findings.stream().map(Seen::key).toList())
+        .forEach(
+            row -> bases.put(row.findingKey(), DecisionRow.Basis.of(row, snapshot.file().asOf())));
+    return bases;
+  }
+
   private DecisionRow add(
       OpenSnapshot snapshot,
       Decide decide,
       Seen seen,
       @Nullable DecisionRow before,
+      DecisionRow.Basis basis,
       String who,
       Instant now) {
     if (before != null) {
@@ -100,7 +121,8 @@ public class Decisions {
                 text(decide.approver()),
                 decide.until(),
                 who,
-                now));
+                now,
+                basis));
     journal.write(
         who,
         "decision",
@@ -156,7 +178,10 @@ public class Decisions {
       String approver,
       @Nullable String until,
       String by,
-      String at) {}
+      String at,
+      @Nullable Long measure,
+      @Nullable String severity,
+      @Nullable String asOf) {}
 
   @Transactional(readOnly = true)
   public List<Kept> kept(long audit) {
@@ -169,8 +194,28 @@ public class Decisions {
                 row.approver(),
                 row.untilDay() == null ? null : row.untilDay().toString(),
                 row.decidedBy(),
-                row.decidedAt().toString()))
+                row.decidedAt().toString(),
+                row.basis().measure(),
+                severity(row.basis()),
+                row.basis().asOfDay() == 0
+                    ? null
+                    : LocalDate.ofEpochDay(row.basis().asOfDay()).toString()))
         .toList();
+  }
+
+  private static @Nullable String severity(DecisionRow.Basis basis) {
+    return basis.severityRank() < Severity.values().length
+        ? Severity.values()[basis.severityRank()].word()
+        : null;
+  }
+
+  private static DecisionRow.Basis basis(Kept one) {
+    return new DecisionRow.Basis(
+        one.measure(),
+        one.severity() == null
+            ? DecisionRow.Basis.UNKNOWN_RANK
+            : Severity.of(one.severity()).orElseThrow().ordinal(),
+        one.asOf() == null ? 0 : LocalDate.parse(one.asOf()).toEpochDay());
   }
 
   /// Restores the decisions of a saved folder on findings about which nothing was decided here.
@@ -208,7 +253,8 @@ public class Decisions {
         one.approver(),
         one.until() == null ? null : LocalDate.parse(one.until()),
         one.by(),
-        Instant.parse(one.at()));
+        Instant.parse(one.at()),
+        basis(one));
   }
 
   @Transactional(readOnly = true)

@@ -106,10 +106,15 @@ public class Examinations {
   /// more was decided for a moment.
   public void ruled(long snapshotId, String application, List<Ruling> rulings, String who) {
     loaded.computeIfPresent(snapshotId, (id, snapshot) -> snapshot.ruledBy(application, rulings));
+    later(snapshotId, who);
+  }
+
+  /// The audit file changed: the checks run anew when nothing more was changed for a moment.
+  public void later(long snapshotId, String who) {
     if (waiting.add(snapshotId)) {
       jobs.submitIn(
           PAUSE,
-          "Examining after decisions on accounts",
+          "Examining after changes",
           job -> {
             waiting.remove(snapshotId);
             examine(snapshotId, who, job);

@@ -10,6 +10,9 @@ import org.jspecify.annotations.Nullable;
 /// Which findings are asked for. Lists that are empty let everything through.
 ///
 /// @param states `open`, `fix`, `accept`, `dismiss`, `ask`
+/// @param since `new`, `first`, `back` or `stayed` against the snapshot before
+/// @param testedIn another snapshot in which the finding's check must have been tested; null for any
+/// @param goneIn a later snapshot in which they must not stand any more; null for any
 /// @param text words that must stand in subject, person or sentence
 /// @param sort a column of the list; empty for the worst first
 public record FindingFilter(
@@ -17,6 +20,9 @@ public record FindingFilter(
     List<String> applications,
     List<String> severities,
     List<String> states,
+    List<String> since,
+    @Nullable Long goneIn,
+    @Nullable Long testedIn,
     String text,
     String sort,
     boolean descending) {
@@ -30,11 +36,14 @@ public record FindingFilter(
           "figure", "f.figure",
           "decision", "d.verdict");
 
+  public static final FindingFilter ALL = of(null, null, null, null, null, null, null, null);
+
   public FindingFilter {
     checks = List.copyOf(checks);
     applications = List.copyOf(applications);
     severities = List.copyOf(severities);
     states = List.copyOf(states);
+    since = List.copyOf(since);
   }
 
   public static FindingFilter of(
@@ -42,6 +51,8 @@ public record FindingFilter(
       @Nullable List<String> applications,
       @Nullable List<String> severities,
       @Nullable List<String> states,
+      @Nullable List<String> since,
+      @Nullable Long goneIn,
       @Nullable String text,
       @Nullable String sort) {
     String column = sort == null ? "" : sort.startsWith("-") ? sort.substring(1) : sort;
@@ -50,9 +61,29 @@ public record FindingFilter(
         given(applications),
         given(severities),
         given(states),
+        given(since),
+        goneIn,
+        null,
         text == null ? "" : text.strip(),
         SORTS.containsKey(column) ? column : "",
         sort != null && sort.startsWith("-"));
+  }
+
+  FindingFilter since(String word) {
+    return with(List.of(word), goneIn, testedIn);
+  }
+
+  FindingFilter gone(long later) {
+    return with(since, later, testedIn);
+  }
+
+  FindingFilter tested(long other) {
+    return with(since, goneIn, other);
+  }
+
+  private FindingFilter with(List<String> moved, @Nullable Long gone, @Nullable Long tested) {
+    return new FindingFilter(
+        checks, applications, severities, states, moved, gone, tested, text, sort, descending);
   }
 
   private static List<String> given(@Nullable List<String> values) {
@@ -71,6 +102,10 @@ public record FindingFilter(
     add(parts, "application", applications);
     add(parts, "severity", severities);
     add(parts, "state", verdicts().stream().map(Verdict::words).toList());
+    add(parts, "against the snapshot before", since);
+    if (goneIn != null) {
+      parts.add("no longer standing later");
+    }
     if (!text.isEmpty()) {
       parts.add("with \"" + text + "\"");
     }

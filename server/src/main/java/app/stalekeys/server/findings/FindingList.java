@@ -3,13 +3,19 @@ package app.stalekeys.server.findings;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Finding;
 import app.stalekeys.server.audits.OpenSnapshot;
+import app.stalekeys.server.audits.Snapshots;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.TypedQuery;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -19,13 +25,25 @@ import org.springframework.transaction.annotation.Transactional;
 public class FindingList {
 
   private static final String WORST_FIRST = "f.severityRank desc, f.position";
+
+  /// Whether the finding stands in other snapshots.
+  private static final String STOOD =
+      "exists (select 1 from FindingRow p where p.snapshotId %s and p.findingKey = f.findingKey)";
+
+  /// Whether the finding's check was tested in another snapshot, where the finding was.
+  private static final String TESTED =
+      "exists (select 1 from CheckResultRow r where r.snapshotId = %s"
+          + " and r.checkId = f.checkId and r.application = f.application and r.state = 'TESTED')";
+
   private static final String FROM =
       " from FindingRow f left join DecisionRow d"
           + " on d.auditId = :audit and d.findingKey = f.findingKey and d.latest = true"
           + " where f.snapshotId = :snapshot";
 
   /// A finding with what was decided last.
-  record Line(FindingRow finding, @Nullable DecisionRow decision) {}
+  ///
+  /// @param since `new`, `first`, `back` or `stayed` against the snapshot before; empty when there is none
+  record Line(FindingRow finding, @Nullable DecisionRow decision, String since) {}
 
   /// A finding with its decision, for the report.
   public record Decided(Finding finding, @Nullable Said decision) {}
@@ -48,10 +66,23 @@ public class FindingList {
 
   private final EntityManager store;
   private final FindingBody bodies;
+  private final Snapshots snapshots;
 
-  FindingList(EntityManager store, FindingBody bodies) {
+  FindingList(EntityManager store, FindingBody bodies, Snapshots snapshots) {
     this.store = store;
     this.bodies = bodies;
+    this.snapshots = snapshots;
+  }
+
+  /// Whether a decision does not hold any more: the exception has ended, or the finding is graver, or its
+  /// figure grew by more than the days that passed.
+  private static String reopened(LocalDate asOf) {
+    return "case when d.verdict <> app.stalekeys.server.findings.Verdict.OPEN and ("
+        + "d.untilDay < {d '%s'} or f.severityRank > d.severityRank".formatted(asOf)
+        + " or f.measure > d.measure"
+        + " + case when f.measuresDays = true and d.asOfDay < %1$d then %1$d - d.asOfDay else 0 end"
+            .formatted(asOf.toEpochDay())
+        + ") then true else false end";
   }
 
   @Transactional(readOnly = true)
@@ -59,12 +90,122 @@ public class FindingList {
     String column = FindingFilter.SORTS.get(filter.sort());
     String direction = filter.descending() ? " desc nulls last, " : " asc nulls last, ";
     String order = " order by " + (column == null ? "" : column + direction) + WORST_FIRST;
-    return query("select f, d", order, Object[].class, snapshot, filter)
-        .setFirstResult(offset)
-        .setMaxResults(limit)
-        .getResultStream()
-        .map(pair -> new Line((FindingRow) pair[0], (DecisionRow) pair[1]))
+    List<Object[]> pairs =
+        query("select f, d", order, Object[].class, snapshot, filter)
+            .setFirstResult(offset)
+            .setMaxResults(limit)
+            .getResultList();
+    Function<FindingRow, String> since =
+        since(snapshot, pairs.stream().map(pair -> ((FindingRow) pair[0]).findingKey()).toList());
+    return pairs.stream()
+        .map(pair -> {
+          FindingRow row = (FindingRow) pair[0];
+          return new Line(row, (DecisionRow) pair[1], since.apply(row));
+        })
         .toList();
+  }
+
+  @Transactional(readOnly = true)
+  Line line(OpenSnapshot snapshot, FindingRow row, @Nullable DecisionRow decision) {
+    return new Line(row, decision, since(snapshot, List.of(row.findingKey())).apply(row));
+  }
+
+  /// The rows of these findings that stand in the snapshot.
+  @Transactional(readOnly = true)
+  List<FindingRow> rows(OpenSnapshot snapshot, Collection<String> keys) {
+    return keys.isEmpty()
+        ? List.of()
+        : store
+            .createQuery(
+                "from FindingRow f where f.snapshotId = :id and f.findingKey in :keys",
+                FindingRow.class)
+            .setParameter("id", snapshot.id())
+            .setParameter("keys", keys)
+            .getResultList();
+  }
+
+  /// How each finding stands to the snapshot before.
+  private Function<FindingRow, String> since(OpenSnapshot snapshot, Collection<String> keys) {
+    List<Long> earlier = earlier(snapshot);
+    if (earlier.isEmpty()) {
+      return row -> "";
+    }
+    Set<String> before = standingIn(earlier.subList(0, 1), keys);
+    Set<String> ever = standingIn(earlier, keys);
+    Set<String> tested =
+        checks(earlier.getFirst()).stream()
+            .filter(result -> result.state() == CheckResult.State.TESTED)
+            .map(result -> result.check() + "\n" + result.application())
+            .collect(Collectors.toSet());
+    return row -> {
+      if (before.contains(row.findingKey())) {
+        return "stayed";
+      }
+      if (ever.contains(row.findingKey())) {
+        return "back";
+      }
+      return tested.contains(row.checkId() + "\n" + row.application()) ? "new" : "first";
+    };
+  }
+
+  private Set<String> standingIn(List<Long> ids, Collection<String> keys) {
+    return keys.isEmpty()
+        ? Set.of()
+        : Set.copyOf(
+            store
+                .createQuery(
+                    "select distinct p.findingKey from FindingRow p"
+                        + " where p.snapshotId in :ids and p.findingKey in :keys",
+                    String.class)
+                .setParameter("ids", ids)
+                .setParameter("keys", keys)
+                .getResultList());
+  }
+
+  /// The snapshots of the audit before this one, the nearest first.
+  private List<Long> earlier(OpenSnapshot snapshot) {
+    return snapshots.others(snapshot).stream()
+        .filter(other -> other.file().asOf().isBefore(snapshot.file().asOf()))
+        .map(OpenSnapshot::id)
+        .toList();
+  }
+
+  /// What came and went between the snapshot before and this one.
+  ///
+  /// @param before the snapshot before
+  /// @param fresh stand now, and did not when the check was tested before
+  /// @param first stand now, and the check was not tested before: nobody could have known
+  /// @param back stood earlier, not in the snapshot before, and stand again
+  /// @param stayed stand in both
+  /// @param closed stood before and stand no more, although the check was tested again
+  /// @param unseen stood before, and the check was not tested this time: nobody knows
+  public record Movement(
+      long before,
+      String asOf,
+      long fresh,
+      long first,
+      long back,
+      long stayed,
+      long closed,
+      long unseen) {}
+
+  /// Empty when there is no snapshot before.
+  @Transactional(readOnly = true)
+  public Optional<Movement> movement(OpenSnapshot snapshot) {
+    return snapshots
+        .before(snapshot)
+        .map(before -> {
+          long closed = count(before, FindingFilter.ALL.gone(snapshot.id()).tested(snapshot.id()));
+          return new Movement(
+              before.id(),
+              before.file().asOf().toString(),
+              count(snapshot, FindingFilter.ALL.since("new")),
+              count(snapshot, FindingFilter.ALL.since("first")),
+              count(snapshot, FindingFilter.ALL.since("back")),
+              count(snapshot, FindingFilter.ALL.since("stayed")),
+              closed,
+              count(before, FindingFilter.ALL.gone(snapshot.id())) - closed);
+        });
   }
 
   @Transactional(readOnly = true)
@@ -127,24 +268,28 @@ public class FindingList {
   private <T> TypedQuery<T> query(
       String select, String order, Class<T> type, OpenSnapshot snapshot, FindingFilter filter) {
     Map<String, Object> parameters = new HashMap<>();
-    String where = where(filter, parameters);
+    String where = where(snapshot, filter, parameters);
     TypedQuery<T> query = store.createQuery(select + FROM + where + order, type);
     query.setParameter("audit", snapshot.auditId()).setParameter("snapshot", snapshot.id());
     parameters.forEach(query::setParameter);
     return query;
   }
 
-  private static String where(FindingFilter filter, Map<String, Object> parameters) {
+  private String where(
+      OpenSnapshot snapshot, FindingFilter filter, Map<String, Object> parameters) {
     List<String> conditions = new ArrayList<>();
     in("f.checkId", "checks", filter.checks(), conditions, parameters);
     in("f.application", "applications", filter.applications(), conditions, parameters);
     in("f.severity", "severities", filter.severities(), conditions, parameters);
     List<Verdict> verdicts = filter.verdicts();
     if (!verdicts.isEmpty()) {
-      String undecided = verdicts.contains(Verdict.OPEN) ? " or d.verdict is null" : "";
-      conditions.add("(d.verdict in :verdicts" + undecided + ")");
+      String again = reopened(snapshot.file().asOf());
+      String undecided =
+          verdicts.contains(Verdict.OPEN) ? " or d.verdict is null or " + again + " = true" : "";
+      conditions.add("((d.verdict in :verdicts and " + again + " = false)" + undecided + ")");
       parameters.put("verdicts", verdicts);
     }
+    moved(snapshot, filter, conditions, parameters);
     if (!filter.text().isEmpty()) {
       conditions.add(
           "(lower(f.subjectKey) like :text escape '!' or lower(f.personName) like :text escape '!'"
@@ -152,6 +297,44 @@ public class FindingList {
       parameters.put("text", "%" + escaped(filter.text()) + "%");
     }
     return conditions.stream().map(condition -> " and " + condition).reduce("", String::concat);
+  }
+
+  private void moved(
+      OpenSnapshot snapshot,
+      FindingFilter filter,
+      List<String> conditions,
+      Map<String, Object> parameters) {
+    if (filter.goneIn() != null) {
+      conditions.add("not " + STOOD.formatted("= :gone"));
+      parameters.put("gone", filter.goneIn());
+    }
+    if (filter.testedIn() != null) {
+      conditions.add(TESTED.formatted(":testedIn"));
+      parameters.put("testedIn", filter.testedIn());
+    }
+    List<Long> earlier = filter.since().isEmpty() ? List.of() : earlier(snapshot);
+    if (!earlier.isEmpty()) {
+      List<String> any = new ArrayList<>();
+      String before = STOOD.formatted("= " + earlier.getFirst());
+      String ever = STOOD.formatted("in :earlier");
+      if (filter.since().contains("stayed")) {
+        any.add(before);
+      }
+      if (filter.since().contains("back")) {
+        any.add("(not " + before + " and " + ever + ")");
+        parameters.put("earlier", earlier);
+      }
+      String tested = TESTED.formatted(earlier.getFirst());
+      if (filter.since().contains("new")) {
+        any.add("(not " + ever + " and " + tested + ")");
+        parameters.put("earlier", earlier);
+      }
+      if (filter.since().contains("first")) {
+        any.add("(not " + ever + " and not " + tested + ")");
+        parameters.put("earlier", earlier);
+      }
+      conditions.add("(" + String.join(" or ", any) + ")");
+    }
   }
 
   private static String escaped(String text) {
@@ -173,17 +356,25 @@ public class FindingList {
   /// Counts of the whole snapshot by check, application, severity and state.
   @Transactional(readOnly = true)
   public List<Count> counts(OpenSnapshot snapshot) {
+    String again = reopened(snapshot.file().asOf());
     return store
         .createQuery(
-            "select f.checkId, f.application, f.severity, d.verdict, count(f)"
+            "select f.checkId, f.application, f.severity, d.verdict, count(f), "
+                + again
                 + FROM
-                + " group by f.checkId, f.application, f.severity, d.verdict",
+                + " group by f.checkId, f.application, f.severity, d.verdict, "
+                + again,
             Object[].class)
         .setParameter("audit", snapshot.auditId())
         .setParameter("snapshot", snapshot.id())
         .getResultStream()
-        .map(c -> count((String) c[0], (String) c[1], (String) c[2], (Verdict) c[3], (Long) c[4]))
+        .map(c -> count((String) c[0], (String) c[1], (String) c[2], held(c), (Long) c[4]))
         .toList();
+  }
+
+  /// The verdict that still holds; null when there is none.
+  private static @Nullable Verdict held(Object[] row) {
+    return Boolean.TRUE.equals(row[5]) ? null : (Verdict) row[3];
   }
 
   private static Count count(
@@ -195,11 +386,15 @@ public class FindingList {
 
   @Transactional(readOnly = true)
   public List<CheckResult> checks(OpenSnapshot snapshot) {
+    return checks(snapshot.id());
+  }
+
+  private List<CheckResult> checks(long snapshotId) {
     return store
         .createQuery(
             "from CheckResultRow r where r.snapshotId = :id order by r.position",
             CheckResultRow.class)
-        .setParameter("id", snapshot.id())
+        .setParameter("id", snapshotId)
         .getResultStream()
         .map(CheckResultRow::result)
         .toList();

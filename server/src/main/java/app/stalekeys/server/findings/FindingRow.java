@@ -29,6 +29,8 @@ class FindingRow {
   private String person = "";
   private String personName = "";
   private @Nullable Long figure;
+  private @Nullable Long measure;
+  private boolean measuresDays;
   private String sentence = "";
   @Lob private String body = "";
 
@@ -49,12 +51,37 @@ class FindingRow {
     this.person = text(finding, "person");
     this.personName = text(finding, "personName");
     this.figure = finding.facts().get("days") instanceof Long days ? days : null;
+    this.measure = figure == null ? firstNumber(finding) : figure;
+    this.measuresDays = figure != null;
     this.sentence = finding.sentence();
     this.body = body;
   }
 
   private static String text(Finding finding, String fact) {
     return String.valueOf(finding.facts().getOrDefault(fact, ""));
+  }
+
+  private static @Nullable Long firstNumber(Finding finding) {
+    return finding.facts().values().stream()
+        .filter(Long.class::isInstance)
+        .map(Long.class::cast)
+        .findFirst()
+        .orElse(null);
+  }
+
+  /// The figure by which it is told whether the finding got worse: its days, else its first count. Null
+  /// when it has none.
+  @Nullable Long measure() {
+    return measure;
+  }
+
+  /// Whether the measure grows by itself as time passes.
+  boolean measuresDays() {
+    return measuresDays;
+  }
+
+  int severityRank() {
+    return severityRank;
   }
 
   String findingKey() {

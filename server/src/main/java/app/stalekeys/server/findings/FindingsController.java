@@ -4,7 +4,6 @@ import app.stalekeys.core.audit.Citations;
 import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Remedy;
-import app.stalekeys.core.check.catalogue.Catalogue;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.Evidence;
@@ -42,8 +41,13 @@ class FindingsController {
       String approver,
       @Nullable String until,
       String by,
-      String at) {
+      String at,
+      String reopened) {
     static @Nullable DecisionView of(@Nullable DecisionRow row) {
+      return of(row, "");
+    }
+
+    static @Nullable DecisionView of(@Nullable DecisionRow row, String reopened) {
       return row == null
           ? null
           : new DecisionView(
@@ -54,7 +58,8 @@ class FindingsController {
               row.approver(),
               row.untilDay() == null ? null : row.untilDay().toString(),
               row.decidedBy(),
-              row.decidedAt().toString());
+              row.decidedAt().toString(),
+              reopened);
     }
   }
 
@@ -70,6 +75,7 @@ class FindingsController {
       @Nullable Long figure,
       String sentence,
       Map<String, Object> facts,
+      String since,
       @Nullable DecisionView decision) {}
 
   record FindingPage(long total, List<FindingLine> lines) {}
@@ -144,7 +150,7 @@ class FindingsController {
     List<FindingList.Count> counts = list.counts(open);
     List<CheckResult> results = list.checks(open);
     return new Desk(
-        Catalogue.checks().stream().map(check -> group(check, counts, results)).toList(),
+        open.file().allChecks().stream().map(check -> group(check, counts, results)).toList(),
         open.file().applications().stream()
             .map(application -> new ApplicationName(application.id(), application.name()))
             .toList(),
@@ -181,20 +187,23 @@ class FindingsController {
       @RequestParam(required = false) @Nullable List<String> application,
       @RequestParam(required = false) @Nullable List<String> severity,
       @RequestParam(required = false) @Nullable List<String> state,
+      @RequestParam(required = false) @Nullable List<String> since,
+      @RequestParam(required = false) @Nullable Long gone,
       @RequestParam(required = false) @Nullable String text,
       @RequestParam(required = false) @Nullable String sort,
       @RequestParam(defaultValue = "0") int offset,
       @RequestParam(defaultValue = "200") int limit) {
     OpenSnapshot open = snapshots.get(snapshot);
-    FindingFilter filter = FindingFilter.of(check, application, severity, state, text, sort);
+    FindingFilter filter =
+        FindingFilter.of(check, application, severity, state, since, gone, text, sort);
     return new FindingPage(
         list.count(open, filter),
         list.page(open, filter, Math.max(0, offset), Math.clamp(limit, 1, MOST)).stream()
-            .map(this::line)
+            .map(line -> line(open, line))
             .toList());
   }
 
-  private FindingLine line(FindingList.Line line) {
+  private FindingLine line(OpenSnapshot open, FindingList.Line line) {
     FindingRow row = line.finding();
     return new FindingLine(
         row.findingKey(),
@@ -208,7 +217,8 @@ class FindingsController {
         row.figure(),
         row.sentence(),
         bodies.read(row).facts(),
-        DecisionView.of(line.decision()));
+        line.since(),
+        DecisionView.of(line.decision(), Worsening.of(row, line.decision(), open.file().asOf())));
   }
 
   @GetMapping("/{key}")
@@ -218,10 +228,13 @@ class FindingsController {
         list.one(open, key)
             .orElseThrow(() -> Refusal.missing("This finding does not stand any more."));
     List<DecisionRow> history = decisions.history(open.auditId(), key);
-    Check check = Catalogue.check(row.checkId()).orElseThrow();
+    Check check =
+        open.file()
+            .check(row.checkId())
+            .orElseThrow(() -> Refusal.missing("This check is not in the audit any more."));
     FindingBody.Body body = bodies.read(row);
     return new FindingDetail(
-        line(new FindingList.Line(row, history.isEmpty() ? null : history.getFirst())),
+        line(open, list.line(open, row, history.isEmpty() ? null : history.getFirst())),
         check.title(),
         check.card().why(),
         check.card().references(),

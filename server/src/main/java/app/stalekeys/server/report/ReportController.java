@@ -78,9 +78,11 @@ class ReportController {
       @Nullable List<String> application,
       @Nullable List<String> severity,
       @Nullable List<String> state,
+      @Nullable List<String> since,
+      @Nullable Long gone,
       @Nullable String text) {
     FindingFilter filter() {
-      return FindingFilter.of(check, application, severity, state, text, null);
+      return FindingFilter.of(check, application, severity, state, since, gone, text, null);
     }
   }
 

@@ -1,7 +1,6 @@
 package app.stalekeys.server.requests;
 
 import app.stalekeys.core.check.Check;
-import app.stalekeys.core.check.catalogue.Catalogue;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.snapshot.Application;
@@ -158,7 +157,7 @@ public class RequestList {
                   .filter(source ->
                       source.application() == null || application.id().equals(source.application()))
                   .toList());
-      for (Check check : Catalogue.checks()) {
+      for (Check check : open.file().allChecks()) {
         for (String need : coverage.missing(check.card().needs())) {
           String kind = need.indexOf('.') < 0 ? need : need.substring(0, need.indexOf('.'));
           String owner = isOrganisations(kind) ? "" : application.id();

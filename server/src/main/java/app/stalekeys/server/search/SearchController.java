@@ -4,7 +4,6 @@ import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.Role;
 import app.stalekeys.core.audit.Citations;
 import app.stalekeys.core.check.Check;
-import app.stalekeys.core.check.catalogue.Catalogue;
 import app.stalekeys.core.people.Person;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
@@ -94,7 +93,7 @@ class SearchController {
             .limit(MOST_EACH)
             .forEach(role -> role(role, name));
       }
-      Catalogue.checks().stream()
+      open.file().allChecks().stream()
           .filter(check -> fits(check.id(), check.title(), ""))
           .forEach(this::check);
       Citations citations = Citations.of(open.file().evidence());

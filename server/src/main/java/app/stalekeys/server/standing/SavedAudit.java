@@ -18,6 +18,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -36,6 +37,7 @@ import tools.jackson.databind.json.JsonMapper;
 class SavedAudit {
 
   private static final String TASKS = "tasks.yaml";
+  private static final String OWN_CHECKS = "own-checks.yaml";
 
   private final Snapshots snapshots;
   private final Evidence evidence;
@@ -93,6 +95,10 @@ class SavedAudit {
     if (!file.duties().isEmpty()) {
       hashed(zip, prefix + TASKS, bytes(AuditFileWriter.writeTasks(file.duties())), hashes);
       file = file.withDuties(TaskList.NONE, TASKS);
+    }
+    if (!file.own().isEmpty()) {
+      hashed(zip, prefix + OWN_CHECKS, bytes(AuditFileWriter.writeOwnChecks(file.own())), hashes);
+      file = file.withOwn(List.of(), OWN_CHECKS);
     }
     hashed(zip, prefix + AuditFolder.FILE, bytes(AuditFileWriter.write(file)), hashes);
     evidence(open, prefix, zip, hashes);

@@ -1,10 +1,10 @@
 package app.stalekeys.server.standing;
 
+import app.stalekeys.core.audit.AuditFile;
 import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.CleanShare;
 import app.stalekeys.core.check.Severity;
-import app.stalekeys.core.check.catalogue.Catalogue;
 import app.stalekeys.core.snapshot.Application;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.server.audits.OpenSnapshot;
@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -71,12 +72,20 @@ class StandingController {
       int refused,
       int problems,
       int questions,
-      int onDesk) {}
+      int onDesk,
+      FindingList.@Nullable Movement movement,
+      List<PastShare> history) {}
+
+  /// The clean share of one snapshot of the audit.
+  record PastShare(
+      long snapshot,
+      String asOf,
+      @Nullable Double strict,
+      @Nullable Double stated,
+      int tested,
+      int notTested) {}
 
   record FileDifference(long id, String file, long difference, String explanation) {}
-
-  private static final Map<String, Severity> WEIGHTS =
-      Catalogue.checks().stream().collect(Collectors.toMap(Check::id, Check::severity));
 
   private final Snapshots snapshots;
   private final FindingList findings;
@@ -98,8 +107,9 @@ class StandingController {
     List<CheckResult> results = findings.checks(open);
     List<Evidence.Summary> files = evidence.summaries(snapshot);
     List<FindingList.Accounts> accounts = findings.accounts(open);
-    CleanShare strict = CleanShare.of(results, left(counts, count -> true), WEIGHTS);
-    CleanShare stated = CleanShare.of(results, left(counts, count -> !count.accepted()), WEIGHTS);
+    CleanShare strict = CleanShare.of(results, left(counts, count -> true), weights(open));
+    CleanShare stated =
+        CleanShare.of(results, left(counts, count -> !count.accepted()), weights(open));
     return new Standing(
         open.file().title(),
         open.file().asOf().toString(),
@@ -113,9 +123,9 @@ class StandingController {
         open.file().applications().stream()
             .map(application -> line(application, counts, results, files, accounts))
             .toList(),
-        notTested(results, open.file().applications()),
+        notTested(results, open.file()),
         clean(strict, stated, results),
-        gains(strict, counts),
+        gains(open.file().allChecks(), strict, counts),
         differences(files),
         files.stream().mapToLong(file -> file.tieOut().rejected()).sum(),
         (int) files.stream().filter(Evidence.Summary::refused).count(),
@@ -124,7 +134,33 @@ class StandingController {
                 .filter(issue -> issue.weight() == Issue.Weight.PROBLEM)
                 .count(),
         answers.open(snapshot),
-        (int) files.stream().filter(file -> !file.taken() && !file.refused()).count());
+        (int) files.stream().filter(file -> !file.taken() && !file.refused()).count(),
+        findings.movement(open).orElse(null),
+        Stream.concat(snapshots.others(open).stream(), Stream.of(open))
+            .sorted(Comparator.comparing(one -> one.file().asOf()))
+            .map(this::pastShare)
+            .toList());
+  }
+
+  private PastShare pastShare(OpenSnapshot open) {
+    List<FindingList.Count> counts = findings.counts(open);
+    List<CheckResult> results = findings.checks(open);
+    Clean clean =
+        clean(
+            CleanShare.of(results, left(counts, count -> true), weights(open)),
+            CleanShare.of(results, left(counts, count -> !count.accepted()), weights(open)),
+            results);
+    return new PastShare(
+        open.id(),
+        open.file().asOf().toString(),
+        clean.strict(),
+        clean.stated(),
+        clean.tested(),
+        clean.notTested());
+  }
+
+  private static Map<String, Severity> weights(OpenSnapshot open) {
+    return open.file().allChecks().stream().collect(Collectors.toMap(Check::id, Check::severity));
   }
 
   private static Map<String, Long> left(
@@ -180,15 +216,14 @@ class StandingController {
                 .count());
   }
 
-  private static List<NotTested> notTested(
-      List<CheckResult> results, List<Application> applications) {
+  private static List<NotTested> notTested(List<CheckResult> results, AuditFile file) {
     return results.stream()
         .filter(result -> result.state() != CheckResult.State.TESTED)
         .map(result ->
             new NotTested(
                 result.check(),
-                title(result.check()),
-                applications.stream()
+                file.checkTitle(result.check()),
+                file.applications().stream()
                     .filter(a -> a.id().equals(result.application()))
                     .map(Application::name)
                     .findFirst()
@@ -197,18 +232,15 @@ class StandingController {
         .toList();
   }
 
-  private static String title(String check) {
-    return Catalogue.check(check).map(Check::title).orElse(check);
-  }
-
   private static Clean clean(CleanShare strict, CleanShare stated, List<CheckResult> results) {
     int tested = (int) results.stream().filter(r -> r.state() == CheckResult.State.TESTED).count();
     return new Clean(strict.percent(), stated.percent(), tested, results.size() - tested);
   }
 
-  private static List<Gain> gains(CleanShare strict, List<FindingList.Count> counts) {
+  private static List<Gain> gains(
+      List<Check> checks, CleanShare strict, List<FindingList.Count> counts) {
     List<Gain> gains = new ArrayList<>();
-    for (Check check : Catalogue.checks()) {
+    for (Check check : checks) {
       double points = strict.gain(check.id());
       if (points > 0) {
         gains.add(

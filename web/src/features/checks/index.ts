@@ -1,0 +1,1 @@
+export { Checks } from './Checks';
