@@ -15,7 +15,7 @@ export interface ParameterView {
 }
 
 /** How a check fared in one application, or in `*`: all of them together. */
-export interface PlaceView {
+export interface CheckPlace {
   application: string;
   name: string;
   setting: SettingView;
@@ -47,7 +47,7 @@ export interface CheckView {
   references: string[];
   parameters: ParameterView[];
   setting: SettingView;
-  places: PlaceView[];
+  places: CheckPlace[];
   own: OwnText | null;
 }
 

@@ -32,6 +32,10 @@ class ArchitectureTest {
                   "com.unboundid..",
                   "org.dhatim.fastexcel..",
                   "tools.jackson.core..",
+                  "dev.cel..",
+                  "com.google.re2j..",
+                  "com.google.protobuf..",
+                  "com.google.common.collect..",
                   "org.yaml.snakeyaml.."))
           .because("the core is plain Java: the same call serves screen and command line");
 
@@ -156,10 +160,22 @@ class ArchitectureTest {
           .because("what computes does not fetch");
 
   @ArchTest
+  static final ArchRule conditions_stay_with_own_checks =
+      noClasses()
+          .that()
+          .resideOutsideOfPackage("app.stalekeys.core.check.own..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAnyPackage("dev.cel..", "com.google..")
+          .because("only an auditor's own checks are written in an expression language");
+
+  @ArchTest
   static final ArchRule every_check_is_listed =
       classes()
           .that()
           .implement("app.stalekeys.core.check.Check")
+          .and()
+          .doNotHaveFullyQualifiedName("app.stalekeys.core.check.own.OwnCheck")
           .should()
           .onlyHaveDependentClassesThat()
           .resideInAnyPackage("app.stalekeys.core.check..")

@@ -37,7 +37,7 @@ final class CheckViews {
   ///
   /// @param application an application's id, or `*` for all of them together
   /// @param state `tested`, `not-tested`, `switched-off`
-  record PlaceView(
+  record CheckPlace(
       String application,
       String name,
       SettingView setting,
@@ -80,7 +80,7 @@ final class CheckViews {
       List<String> references,
       List<ParameterView> parameters,
       SettingView setting,
-      List<PlaceView> places,
+      List<CheckPlace> places,
       @Nullable OwnText own) {}
 
   private CheckViews() {}
@@ -107,11 +107,11 @@ final class CheckViews {
         parameter.name(), parameter.isList(), parameter.standard(), parameter.words());
   }
 
-  private static List<PlaceView> places(Check check, AuditFile file, List<CheckResult> results) {
+  private static List<CheckPlace> places(Check check, AuditFile file, List<CheckResult> results) {
     return results.stream()
         .filter(result -> result.check().equals(check.id()))
         .map(result ->
-            new PlaceView(
+            new CheckPlace(
                 result.application(),
                 name(file, result.application()),
                 SettingView.of(

@@ -12,7 +12,6 @@ import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.findings.Examinations;
 import app.stalekeys.server.findings.FindingList;
-import app.stalekeys.server.journal.Journal;
 import app.stalekeys.server.platform.Refusal;
 import java.security.Principal;
 import java.util.ArrayList;
@@ -21,7 +20,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -57,14 +55,11 @@ class ChecksController {
   private final Snapshots snapshots;
   private final Examinations examinations;
   private final FindingList findings;
-  private final Journal journal;
 
-  ChecksController(
-      Snapshots snapshots, Examinations examinations, FindingList findings, Journal journal) {
+  ChecksController(Snapshots snapshots, Examinations examinations, FindingList findings) {
     this.snapshots = snapshots;
     this.examinations = examinations;
     this.findings = findings;
-    this.journal = journal;
   }
 
   @GetMapping
@@ -101,15 +96,18 @@ class ChecksController {
   }
 
   @PutMapping("/{check}")
-  @Transactional
-  public void set(
+  void set(
       @PathVariable long snapshot,
       @PathVariable String check,
       @RequestBody Change change,
       Principal who) {
     String application = change.application();
-    snapshots.change(
+    examinations.change(
         snapshot,
+        who.getName(),
+        "check %s%s: %s"
+            .formatted(
+                check, application == null ? "" : " in " + application, words(change.setting())),
         file -> {
           Check found = check(file, check);
           CheckSettings held =
@@ -125,13 +123,6 @@ class ChecksController {
           }
           return file.setting(check, application, settings(found, change.setting()));
         });
-    journal.write(
-        who.getName(),
-        "setting",
-        "check %s%s: %s"
-            .formatted(
-                check, application == null ? "" : " in " + application, words(change.setting())));
-    examinations.later(snapshot, who.getName());
   }
 
   private static String words(CheckViews.SettingView setting) {
@@ -202,8 +193,7 @@ class ChecksController {
   }
 
   @PutMapping("/own")
-  @Transactional
-  public void keepOwn(@PathVariable long snapshot, @RequestBody OwnChange change, Principal who) {
+  void keepOwn(@PathVariable long snapshot, @RequestBody OwnChange change, Principal who) {
     OwnCheck.Compiled compiled = OwnCheck.compile(text(change.text()));
     OwnCheck check = compiled.check();
     if (check == null) {
@@ -214,12 +204,11 @@ class ChecksController {
                       .formatted(fault.line(), fault.column(), fault.sentence()))
               .toList());
     }
-    snapshots.change(snapshot, file -> file.withOwn(kept(file, check, change.replaces()), null));
-    journal.write(
+    examinations.change(
+        snapshot,
         who.getName(),
-        "setting",
-        "own check %s: %s".formatted(check.id(), check.text().condition()));
-    examinations.later(snapshot, who.getName());
+        "own check %s: %s".formatted(check.id(), check.text().condition()),
+        file -> file.withOwn(kept(file, check, change.replaces()), null));
   }
 
   private static List<OwnCheck> kept(AuditFile file, OwnCheck check, @Nullable String replaces) {
@@ -238,16 +227,15 @@ class ChecksController {
   }
 
   @DeleteMapping("/own/{check}")
-  @Transactional
-  public void removeOwn(@PathVariable long snapshot, @PathVariable String check, Principal who) {
-    snapshots.change(
+  void removeOwn(@PathVariable long snapshot, @PathVariable String check, Principal who) {
+    examinations.change(
         snapshot,
+        who.getName(),
+        "own check %s taken out".formatted(check),
         file ->
             file.setting(check, null, CheckSettings.NONE)
                 .withOwn(
                     file.own().stream().filter(one -> !one.id().equals(check)).toList(), null));
-    journal.write(who.getName(), "setting", "own check %s taken out".formatted(check));
-    examinations.later(snapshot, who.getName());
   }
 
   private static OwnCheckText text(CheckViews.OwnText given) {

@@ -1,6 +1,7 @@
 package app.stalekeys.server.findings;
 
 import app.stalekeys.core.access.Account;
+import app.stalekeys.core.audit.AuditFile;
 import app.stalekeys.core.audit.AuditRun;
 import app.stalekeys.core.audit.EvidenceQuestions;
 import app.stalekeys.core.check.CheckResult;
@@ -26,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.UnaryOperator;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -106,6 +108,18 @@ public class Examinations {
   /// more was decided for a moment.
   public void ruled(long snapshotId, String application, List<Ruling> rulings, String who) {
     loaded.computeIfPresent(snapshotId, (id, snapshot) -> snapshot.ruledBy(application, rulings));
+    later(snapshotId, who);
+  }
+
+  /// Changes the audit file by hand of somebody, and examines anew a moment later.
+  ///
+  /// @param detail what was changed, for the journal
+  /// @param change may refuse; then nothing is changed
+  public void change(long snapshotId, String who, String detail, UnaryOperator<AuditFile> change) {
+    transactions.executeWithoutResult(status -> {
+      snapshots.change(snapshotId, change);
+      journal.write(who, "setting", detail);
+    });
     later(snapshotId, who);
   }
 

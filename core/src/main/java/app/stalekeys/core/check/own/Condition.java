@@ -88,7 +88,7 @@ final class Condition<S> {
     CelValidationResult result = builder.build().compile(text);
     if (result.hasError()) {
       return new Compiled<>(
-          null, result.getErrors().stream().map(issue -> fault(issue, fields)).toList());
+          null, result.getErrors().stream().map(issue -> fault(issue, text, fields)).toList());
     }
     List<Fault> patterns = patterns(text);
     if (!patterns.isEmpty()) {
@@ -114,14 +114,30 @@ final class Condition<S> {
     };
   }
 
-  private static <S> Fault fault(CelIssue issue, List<SubjectField<S>> fields) {
+  private static <S> Fault fault(CelIssue issue, String text, List<SubjectField<S>> fields) {
     String words = plain(issue.getMessage());
     if (words.startsWith("undeclared reference")) {
-      words +=
-          "; the fields are " + String.join(", ", fields.stream().map(SubjectField::name).toList());
+      words =
+          "there is no "
+              + wordAt(
+                  text, issue.getSourceLocation().getLine(), issue.getSourceLocation().getColumn())
+              + "; the fields are "
+              + String.join(", ", fields.stream().map(SubjectField::name).toList());
     }
     return new Fault(
         issue.getSourceLocation().getLine(), issue.getSourceLocation().getColumn() + 1, words);
+  }
+
+  /// The name that stands at a place, with its dots.
+  private static String wordAt(String text, int line, int column) {
+    String from = text.lines().skip(line - 1L).findFirst().orElse("");
+    from = from.substring(Math.min(column, from.length()));
+    int end = 0;
+    while (end < from.length()
+        && (from.charAt(end) == '.' || Character.isJavaIdentifierPart(from.charAt(end)))) {
+      end++;
+    }
+    return from.substring(0, end);
   }
 
   private static String plain(String message) {
