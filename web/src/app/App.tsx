@@ -3,6 +3,7 @@ import { Access } from '../features/access';
 import { Audits } from '../features/audits';
 import { Checks } from '../features/checks';
 import { Compare } from '../features/compare';
+import { Conflicts, TasksEditor } from '../features/conflicts';
 import { Findings } from '../features/findings';
 import { EvidenceFile, Gather, ReadingDesk } from '../features/gather';
 import { Match } from '../features/match';
@@ -35,6 +36,8 @@ export function App() {
         <Route path="match" element={<Match />} />
         <Route path="people/:person" element={<PersonPage />} />
         <Route path="findings" element={<Findings />} />
+        <Route path="conflicts" element={<Conflicts />} />
+        <Route path="tasks" element={<TasksEditor />} />
         <Route path="checks" element={<Checks />} />
         <Route path="access" element={<Access />} />
         <Route path="report" element={<Report />} />

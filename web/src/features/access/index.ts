@@ -1,1 +1,2 @@
 export { Access } from './Access';
+export { TracePane } from './TracePane';

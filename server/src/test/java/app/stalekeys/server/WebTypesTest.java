@@ -27,7 +27,9 @@ class WebTypesTest {
     JsonNode schemas =
         Browser.signedIn().json("/api/openapi.json").get("components").get("schemas");
     StringBuilder types = new StringBuilder();
-    for (String file : List.of("types.ts", "matchTypes.ts", "accessTypes.ts", "checkTypes.ts")) {
+    for (String file :
+        List.of(
+            "types.ts", "matchTypes.ts", "accessTypes.ts", "checkTypes.ts", "conflictTypes.ts")) {
       types.append(Files.readString(Path.of("../web/src/shared/api", file)));
     }
     Map<String, TreeSet<String>> page = new TreeMap<>();

@@ -101,6 +101,25 @@ public record AuditFile(
     return new AuditFileParser(name).parse(text);
   }
 
+  /// What the text of a file of tasks says.
+  ///
+  /// @param tasks none when an issue is there
+  public record ParsedTasks(TaskList tasks, List<Issue> issues) {
+    public ParsedTasks {
+      issues = List.copyOf(issues);
+    }
+  }
+
+  /// Reads tasks, conflicts and mitigations; every fault is an issue with its line.
+  ///
+  /// @param name how places call the text
+  public static ParsedTasks parseTasks(String text, String name) {
+    AuditFileParser parser = new AuditFileParser(name);
+    TaskList tasks = text.isBlank() ? TaskList.NONE : parser.parseTasks(text);
+    return new ParsedTasks(
+        tasks == null || !parser.issues().isEmpty() ? TaskList.NONE : tasks, parser.issues());
+  }
+
   /// The same audit with an entry in the place of the one of its name, or at the end when there is
   /// none.
   public AuditFile with(EvidenceSpec added) {

@@ -207,6 +207,50 @@ public final class EffectiveAccess {
         sorted(exceptions(scopes, result.denied.scopes(number))));
   }
 
+  /// What somebody can do: the numbers of the permissions, and where each is held.
+  public static final class Usable {
+    private final Result result;
+
+    private Usable(Result result) {
+      this.result = result;
+    }
+
+    /// Not to be changed by the caller.
+    public BitSet permissions() {
+      return result.permissions;
+    }
+
+    /// No area when the permission is not held.
+    public Area area(int permission) {
+      return EffectiveAccess.area(result, permission);
+    }
+  }
+
+  public Usable usable(Account account) {
+    return new Usable(byAccount[account.index()]);
+  }
+
+  /// What an account would be able to do with just these assignments and grants of its own. Rows out of
+  /// their window must not be among them.
+  public Usable usableWith(Collection<Assignment> held, Collection<Grant> own) {
+    Layers layers = new Layers(table, words);
+    held.forEach(one -> layers.addAll(walk(new RoleGraph.Reach(one.role(), one.scope()))));
+    own.forEach(grant -> add(grant, layers));
+    return new Usable(Result.of(layers));
+  }
+
+  /// The account's assignments that are in their window, in the order of the files.
+  public List<Assignment> currentAssignments(Account account) {
+    return assignments.stream()
+        .filter(one -> one.account().equals(account) && one.isCurrent(asOf))
+        .toList();
+  }
+
+  /// The account's own grants that are in their window, in the order of the files.
+  public List<Grant> currentGrants(Account account) {
+    return direct.getOrDefault(account.index(), List.of());
+  }
+
   /// The numbers of the permissions that the account holds somewhere. Not to be changed by the caller.
   public BitSet permissions(Account account) {
     return byAccount[account.index()].permissions;

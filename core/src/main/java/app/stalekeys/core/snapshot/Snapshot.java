@@ -86,6 +86,12 @@ public record Snapshot(
     return new Snapshot(asOf, periodFrom, zone, roster, shared, systems, tasks, ruled, problems);
   }
 
+  /// The same snapshot with other tasks: nothing else is computed anew.
+  public Snapshot withTasks(TaskList others) {
+    return new Snapshot(
+        asOf, periodFrom, zone, roster, shared, systems, others, applications, problems);
+  }
+
   /// The first instant after the as-of day.
   static Instant endOf(LocalDate asOf, ZoneId zone) {
     return asOf.plusDays(1).atStartOfDay(zone).toInstant();

@@ -11,13 +11,12 @@ import app.stalekeys.reports.ListExport;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.Evidence;
+import app.stalekeys.server.platform.Attachment;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.IntFunction;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -62,27 +61,14 @@ class AccessListController {
   ResponseEntity<StreamingResponseBody> csv(
       @PathVariable long snapshot, @RequestParam Map<String, String> asked) {
     ListExport list = list(snapshot, asked);
-    return file("access.csv", "text/csv;charset=utf-8", list::csv);
+    return Attachment.csv("access", list::csv);
   }
 
   @GetMapping("/list.xlsx")
   ResponseEntity<StreamingResponseBody> xlsx(
       @PathVariable long snapshot, @RequestParam Map<String, String> asked) {
     ListExport list = list(snapshot, asked);
-    return file(
-        "access.xlsx",
-        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-        list::xlsx);
-  }
-
-  private static ResponseEntity<StreamingResponseBody> file(
-      String name, String type, StreamingResponseBody body) {
-    return ResponseEntity.ok()
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment().filename(name).build().toString())
-        .header(HttpHeaders.CONTENT_TYPE, type)
-        .body(body);
+    return Attachment.xlsx("access", list::xlsx);
   }
 
   private ListExport list(long snapshot, Map<String, String> asked) {

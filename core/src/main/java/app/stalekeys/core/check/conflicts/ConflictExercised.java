@@ -3,6 +3,7 @@ package app.stalekeys.core.check.conflicts;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.conflict.Doers;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.task.Task;
 import java.util.ArrayList;

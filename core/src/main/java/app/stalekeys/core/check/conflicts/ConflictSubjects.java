@@ -2,6 +2,8 @@ package app.stalekeys.core.check.conflicts;
 
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.check.Subject;
+import app.stalekeys.core.conflict.Doers;
 import app.stalekeys.core.effective.Area;
 import app.stalekeys.core.people.Person;
 import app.stalekeys.core.task.Conflict;
@@ -67,10 +69,10 @@ final class ConflictSubjects {
   /// Everybody who holds one of the examination's conflicts; each who was looked at counts as tested.
   static List<Held> held(Examination examination) {
     TaskList tasks = examination.snapshot().tasks();
-    Doers doers = new Doers(examination);
+    Doers doers = new Doers(examination.snapshot());
     List<Held> held = new ArrayList<>();
     for (Conflict conflict : conflicts(examination)) {
-      for (Doers.Doer doer : doers.in(examination, tasks.applications(conflict))) {
+      for (Doers.Doer doer : doers.in(tasks.applications(conflict))) {
         examination.tested();
         List<Area> where = doers.together(doer, conflict);
         if (!where.isEmpty()) {
@@ -83,7 +85,7 @@ final class ConflictSubjects {
 
   /// The mitigation that holds longest; null when there is none.
   static @Nullable Mitigation mitigation(Examination examination, Held held) {
-    String id = held.doer().subject().key();
+    String id = held.doer().key();
     return examination.snapshot().tasks().mitigations().stream()
         .filter(one -> one.conflict().equals(held.conflict().id()) && one.person().equals(id))
         .max(
@@ -92,11 +94,15 @@ final class ConflictSubjects {
         .orElse(null);
   }
 
+  private static Subject subject(Doers.Doer doer) {
+    return doer.person() == null ? Subject.account(doer.key()) : Subject.person(doer.key());
+  }
+
   static Examination.Draft flag(Examination examination, Held held, Severity severity) {
     Person person = held.doer().person();
     Examination.Draft draft =
         examination
-            .flag(held.doer().subject(), severity)
+            .flag(subject(held.doer()), severity)
             .of(held.conflict().id())
             .fact("conflict", held.conflict().id())
             .fact("tasks", held.conflict().tasks())

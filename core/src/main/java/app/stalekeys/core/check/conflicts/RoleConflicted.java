@@ -6,6 +6,7 @@ import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.check.Subject;
+import app.stalekeys.core.conflict.Doers;
 import app.stalekeys.core.effective.Area;
 import app.stalekeys.core.task.Conflict;
 import java.util.List;
@@ -39,7 +40,7 @@ public final class RoleConflicted implements Check {
 
   @Override
   public void examine(Examination examination) {
-    Doers doers = new Doers(examination);
+    Doers doers = new Doers(examination.snapshot());
     for (Conflict conflict : examination.snapshot().tasks().conflicts()) {
       if (!examination
           .snapshot()

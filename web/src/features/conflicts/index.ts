@@ -1,0 +1,2 @@
+export { Conflicts } from './Conflicts';
+export { TasksEditor } from './TasksEditor';
