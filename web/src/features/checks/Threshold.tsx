@@ -56,6 +56,7 @@ export default function Threshold(props: Props) {
       <div aria-hidden="true" className="h-[132px]">
         <ResponsiveContainer width="100%" height="100%">
           <BarChart
+            accessibilityLayer={false}
             data={shown.map((bin) => ({ ...bin, name: String(bin.from) }))}
             margin={{ top: 6, right: 0, bottom: 0, left: 0 }}
             onClick={(state) => {

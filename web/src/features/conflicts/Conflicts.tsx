@@ -21,7 +21,7 @@ export function Conflicts() {
   const choose = (ids: string[]) =>
     setParams(new URLSearchParams(ids.map((id) => ['task', id])), { replace: true });
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)_minmax(440px,624px)] grid-rows-[auto_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_minmax(440px,608px)] grid-rows-[auto_minmax(0,1fr)]">
       <div className="col-span-2 flex items-center gap-3 border-b border-rule px-4 py-2.5">
         <h1 className="text-[17px] font-semibold">Conflicts</h1>
         <span className="text-soft">
@@ -130,7 +130,7 @@ function Cell({
         onClick={onChoose}
         aria-pressed={isChosen}
         aria-label={`${count(cell.people)} can ${name(cell.first)} and ${name(cell.second)}${isConflict ? ', declared a conflict' : ''}`}
-        className={`h-9 w-12 font-mono text-sm ${isConflict ? 'border-2 border-ink font-semibold' : 'border border-rule text-soft'} ${
+        className={`h-8 w-8 font-mono text-sm ${isConflict ? 'border-2 border-ink font-semibold' : 'border border-rule text-soft'} ${
           isChosen ? 'bg-selected' : cell.people > 0 && isConflict ? 'bg-sheet' : ''
         } hover:bg-selected`}
       >

@@ -53,11 +53,11 @@ function Editor({ page }: { page: ConflictPage }) {
       <div className="min-h-0 space-y-4 overflow-y-auto border-l border-rule bg-sheet p-4">
         <Sentences error={tasks.keep.error ?? tasks.trial.error ?? tasks.pairs.error} />
         {trial && trial.faults.length > 0 && (
-          <ul role="alert" className="border-l-[3px] border-oxblood pl-3">
+          <div role="alert" className="border-l-[3px] border-oxblood pl-3">
             {trial.faults.map((fault) => (
-              <li key={fault}>{fault}</li>
+              <p key={fault}>{fault}</p>
             ))}
-          </ul>
+          </div>
         )}
         {trial && trial.faults.length === 0 && (
           <section aria-label="What it would find" className="border-l-[3px] border-brass pl-3">
@@ -121,13 +121,13 @@ function Editor({ page }: { page: ConflictPage }) {
             Add them to the text
           </button>
           {tasks.pairs.data && (
-            <ul className="mt-1 text-sm" role="status">
+            <div className="mt-1 text-sm" role="status">
               {tasks.pairs.data.faults.length === 0 ? (
-                <li>{counted(tasks.pairs.data.added, 'conflict')} added to the text.</li>
+                <p>{counted(tasks.pairs.data.added, 'conflict')} added to the text.</p>
               ) : (
-                tasks.pairs.data.faults.map((fault) => <li key={fault}>{fault}</li>)
+                tasks.pairs.data.faults.map((fault) => <p key={fault}>{fault}</p>)
               )}
-            </ul>
+            </div>
           )}
         </section>
         <section>

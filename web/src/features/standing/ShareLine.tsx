@@ -8,7 +8,11 @@ export default function ShareLine({ history }: { history: PastShare[] }) {
     <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-6 py-3">
       <div aria-hidden="true" className="h-[120px]">
         <ResponsiveContainer width="100%" height="100%">
-          <LineChart data={history} margin={{ top: 6, right: 12, bottom: 0, left: -18 }}>
+          <LineChart
+            accessibilityLayer={false}
+            data={history}
+            margin={{ top: 6, right: 12, bottom: 0, left: -18 }}
+          >
             <CartesianGrid vertical={false} stroke="var(--color-rule-light)" />
             <XAxis dataKey="asOf" tick={{ fontSize: 11 }} stroke="var(--color-soft)" />
             <YAxis

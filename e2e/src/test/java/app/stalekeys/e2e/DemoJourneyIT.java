@@ -3,21 +3,13 @@ package app.stalekeys.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.playwright.AxeBuilder;
-import com.microsoft.playwright.Browser;
-import com.microsoft.playwright.BrowserContext;
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -31,77 +23,26 @@ import org.junit.jupiter.api.TestMethodOrder;
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class DemoJourneyIT {
 
-  private static Program program;
-  private static Playwright playwright;
   private static Page page;
   private static String address;
-  private static final List<String> FAULTS = new ArrayList<>();
 
   @BeforeAll
-  static void start() throws Exception {
-    Path data = Files.createTempDirectory("stale-keys-data");
-    program = Program.start("demo", "--data", data.toString(), "--port", "0");
-    address = program.address();
-    playwright =
-        Playwright.create(
-            new Playwright.CreateOptions()
-                .setEnv(java.util.Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    Browser browser =
-        playwright
-            .chromium()
-            .launch(
-                new BrowserType.LaunchOptions()
-                    .setExecutablePath(Path.of("/usr/bin/chromium"))
-                    .setArgs(
-                        List.of(
-                            "--no-sandbox",
-                            "--disable-gpu",
-                            "--disable-quic",
-                            "--no-first-run",
-                            "--disable-background-networking",
-                            "--disable-component-update",
-                            "--disable-sync")));
-    BrowserContext context =
-        browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
-    page = context.newPage();
-    page.setDefaultTimeout(10_000);
-    page.onPageError(FAULTS::add);
-    page.onConsoleMessage(message -> {
-      if (message.type().equals("error") && !message.text().contains("422")) {
-        FAULTS.add(message.text());
-      }
-    });
+  static void start() {
+    page = DemoDesk.get().page();
+    address = DemoDesk.get().address();
   }
 
   @AfterAll
-  static void stop() throws Exception {
-    playwright.close();
-    program.close();
-    assertThat(FAULTS).as("what the browser complained of").isEmpty();
+  static void stop() {
+    DemoDesk.get().complainedOfNothing();
   }
 
   private static Locator button(String name) {
-    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+    return DemoDesk.get().button(name);
   }
 
-  /// Looks at a main view as a whole: an automated scan against WCAG 2.2 AA, and a picture when asked
-  /// to, which is how docs/screenshots are made.
   private static void view(String name) {
-    page.waitForTimeout(400); // until fonts and the last request have settled
-    List<String> violations =
-        new AxeBuilder(page)
-                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
-                .analyze()
-                .getViolations()
-                .stream()
-                .map(
-                    rule -> name + ": " + rule.getId() + " " + rule.getNodes().getFirst().getHtml())
-                .toList();
-    assertThat(violations).isEmpty();
-    String folder = System.getProperty("stalekeys.pictures", "");
-    if (!folder.isEmpty()) {
-      page.screenshot(new Page.ScreenshotOptions().setPath(Path.of(folder, name + ".png")));
-    }
+    DemoDesk.get().view(name);
   }
 
   @Test

@@ -16,13 +16,4 @@ public interface Workers {
           return items.stream().map(work).toList();
         }
       };
-
-  /// Several at once: where nobody else waits for the machine.
-  Workers ALL =
-      new Workers() {
-        @Override
-        public <T, R> List<R> each(List<T> items, Function<T, R> work) {
-          return items.parallelStream().map(work).toList();
-        }
-      };
 }
