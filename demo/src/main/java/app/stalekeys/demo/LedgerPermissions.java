@@ -1,5 +1,6 @@
 package app.stalekeys.demo;
 
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -102,6 +103,14 @@ final class LedgerPermissions {
     lines.add(at("2026-05-11T10:14:03", payer, "create", "", "Supplier", "", ""));
     lines.add(at("2026-05-12T16:40:51", payer, "release", "", "Payment/Run", "", ""));
     lines.add(at("2026-05-19T11:08:27", orderer, "approve", "", "Invoice/Supplier", "", ""));
+    // What came with each new account, as it was asked for.
+    for (Ledger.User user : ledger.users()) {
+      if (user.type() == 'P' && !user.created().isBefore(LocalDate.of(2026, 1, 1))) {
+        for (String role : user.roles()) {
+          lines.add(line(user.created().atTime(8, 45), "admin", "GIVE", user.id(), "", "", role));
+        }
+      }
+    }
     // A role given late in the evening and taken before anybody came; one given to oneself.
     lines.add(at("2026-03-17T22:40:00", "admin", "GIVE", "kelvin.r", "", "", "SYS_ADMIN"));
     lines.add(at("2026-03-18T04:10:00", "admin", "TAKE", "kelvin.r", "", "SYS_ADMIN", ""));

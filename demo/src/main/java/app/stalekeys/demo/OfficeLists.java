@@ -35,7 +35,12 @@ final class OfficeLists {
                     user.created().minusDays(1 + random.nextInt(9)),
                     user.id(),
                     role,
-                    random.nextInt(30) == 0 ? "refused" : "approved"));
+                    "approved"));
+      }
+      if (random.nextInt(12) == 0) {
+        csv.append(
+            "AR-%d,%s,%s,AP_PAY,refused,00341,00403\n"
+                .formatted(number++, user.created().plusDays(2), user.id()));
       }
     }
     return csv.toString();

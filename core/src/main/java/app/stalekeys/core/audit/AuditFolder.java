@@ -1,6 +1,5 @@
 package app.stalekeys.core.audit;
 
-import app.stalekeys.core.check.catalogue.Catalogue;
 import app.stalekeys.core.check.own.OwnCheck;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.source.Issue;
@@ -163,7 +162,7 @@ public final class AuditFolder {
     Set<String> named = new LinkedHashSet<>(audit.checks().keySet());
     audit.applicationChecks().values().forEach(own -> named.addAll(own.keySet()));
     for (String id : named) {
-      if (audit.check(id).isEmpty() && !Catalogue.isAnnounced(id)) {
+      if (audit.check(id).isEmpty()) {
         issues.add(
             Issue.unusable(
                 "check-unknown",

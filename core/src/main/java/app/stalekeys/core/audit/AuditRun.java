@@ -3,9 +3,11 @@ package app.stalekeys.core.audit;
 import app.stalekeys.core.check.Examiner;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactSource;
+import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.Reject;
 import app.stalekeys.core.evidence.read.ByteSource;
 import app.stalekeys.core.evidence.read.Sha256;
+import app.stalekeys.core.snapshot.Earlier;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Workers;
@@ -15,6 +17,8 @@ import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /// Does a whole audit: the folder in, the results out. The server calls [#examine] with the facts it
 /// keeps; the command line calls [#run] with a folder. Both come to the same findings.
@@ -51,6 +55,8 @@ public final class AuditRun {
     record Unusable(List<Issue> issues) implements Answer {}
   }
 
+  private static final Set<Kind> EARLIER = Set.of(Kind.ACCOUNTS, Kind.ASSIGNMENTS);
+
   private AuditRun() {}
 
   /// One file, one check after the other.
@@ -78,10 +84,12 @@ public final class AuditRun {
     if (anyUnusable(issues)) {
       return new Answer.Unusable(issues);
     }
+    AuditFolder.Opened previous = opened.folder().previous(audit);
     Snapshot snapshot = snapshot(audit, facts);
     issues.addAll(snapshot.problems());
     issues.addAll(EvidenceQuestions.of(audit, facts));
-    issues.addAll(against(opened.folder(), audit, files));
+    issues.addAll(against(previous, files));
+    snapshot = snapshot.after(earlier(previous, workers));
     if (anyUnusable(issues)) {
       return new Answer.Unusable(issues);
     }
@@ -106,9 +114,8 @@ public final class AuditRun {
   }
 
   /// What the comparison with the earlier folder's files raises. Of those only the hashes are needed.
-  private static List<Issue> against(AuditFolder folder, AuditFile audit, List<ReadFile> files)
+  private static List<Issue> against(AuditFolder.@Nullable Opened previous, List<ReadFile> files)
       throws IOException {
-    AuditFolder.Opened previous = folder.previous(audit);
     AuditFile earlier = previous == null ? null : previous.audit();
     if (previous == null || earlier == null) {
       return List.of();
@@ -123,6 +130,28 @@ public final class AuditRun {
             .map(file -> new EvidenceQuestions.Received(file.spec(), file.sha256()))
             .toList();
     return EvidenceQuestions.against(now, before, earlier.asOf());
+  }
+
+  /// What changes are held against: of the earlier folder, only files that may name accounts and what they
+  /// hold are read. Null when there is no earlier folder, or it cannot be used.
+  private static @Nullable Earlier earlier(AuditFolder.@Nullable Opened previous, Workers workers)
+      throws IOException {
+    AuditFile audit = previous == null ? null : previous.audit();
+    if (previous == null || audit == null) {
+      return null;
+    }
+    List<EvidenceSpec> wanted =
+        audit.evidence().stream()
+            .filter(
+                spec -> spec.kinds().isEmpty() || spec.kinds().stream().anyMatch(EARLIER::contains))
+            .toList();
+    try {
+      List<Held> held = workers.each(wanted, spec -> read(previous, audit, spec));
+      boolean isUsable = held.stream().allMatch(one -> one.file.read().usable());
+      return isUsable ? Earlier.of(snapshot(audit, held.stream().map(Held::facts).toList())) : null;
+    } catch (UncheckedIOException failed) {
+      throw failed.getCause();
+    }
   }
 
   public static Snapshot snapshot(AuditFile audit, Collection<? extends FactSource> facts) {

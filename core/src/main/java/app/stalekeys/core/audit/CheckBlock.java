@@ -6,7 +6,6 @@ import app.stalekeys.core.check.Parameter;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.check.catalogue.Catalogue;
 import app.stalekeys.core.source.Issue;
-import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -47,16 +46,8 @@ final class CheckBlock {
       Optional<Check> check = Catalogue.check(id);
       if (check.isPresent()) {
         settings.put(id, settings(check.get(), block.block(id)));
-      } else if (Catalogue.isAnnounced(id)) {
-        settings.put(id, announced(block.block(id)));
-        issues.add(
-            Issue.question(
-                "check-announced",
-                "the check %s is not in this version; its settings are kept and change nothing"
-                    .formatted(Quoted.text(id)),
-                Place.ofFile(block.file())));
       } else if (ownToCome) {
-        settings.put(id, announced(block.block(id)));
+        settings.put(id, notKnownYet(block.block(id)));
       } else {
         block.faultAt(
             id,
@@ -109,7 +100,7 @@ final class CheckBlock {
   }
 
   /// Settings of a check that is not known yet: any of the words that checks use for parameters.
-  private static CheckSettings announced(YamlBlock own) {
+  private static CheckSettings notKnownYet(YamlBlock own) {
     Map<String, List<String>> values = new LinkedHashMap<>();
     for (String word : PARAMETER_WORDS) {
       List<String> texts = own.texts(word);

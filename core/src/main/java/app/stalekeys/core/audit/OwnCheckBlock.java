@@ -41,7 +41,7 @@ final class OwnCheckBlock {
           "id",
           "value-unreadable",
           "id is %s, expected small letters, digits and hyphens".formatted(Quoted.text(id)));
-    } else if (Catalogue.check(id).isPresent() || Catalogue.isAnnounced(id) || !ids.add(id)) {
+    } else if (Catalogue.check(id).isPresent() || !ids.add(id)) {
       block.faultAt(
           "id",
           "check-twice",

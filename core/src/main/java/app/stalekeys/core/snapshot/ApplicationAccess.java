@@ -12,10 +12,13 @@ import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.signin.SignInLog;
 import app.stalekeys.core.source.Place;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /// One application's part of a snapshot.
 ///
+/// @param strangers ids by which assignments name accounts that no accounts file defines, as the rule for ids
+///     compares them
 /// @param privileges by [Account#index()]; empty for an ordinary account
 public record ApplicationAccess(
     Application application,
@@ -23,6 +26,7 @@ public record ApplicationAccess(
     AccountBook book,
     RoleGraph roles,
     List<Assignment> assignments,
+    Set<String> strangers,
     Matching matching,
     EffectiveAccess effective,
     List<List<Privilege>> privileges,
@@ -54,6 +58,7 @@ public record ApplicationAccess(
         book,
         roles,
         assignments,
+        strangers,
         new Matching(book.accounts(), new Matcher(roster, ruled.ids(), rulings)),
         effective,
         privileges,

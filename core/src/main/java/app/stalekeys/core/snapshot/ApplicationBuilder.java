@@ -30,6 +30,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -46,6 +47,7 @@ final class ApplicationBuilder {
 
   private final Application application;
   private final List<FactSource> own;
+  private final Set<String> strangers = new HashSet<>();
   private final List<FactSource> shared;
   private final Roster roster;
   private final LocalDate asOf;
@@ -88,6 +90,7 @@ final class ApplicationBuilder {
         book,
         roles,
         assignments,
+        Set.copyOf(strangers),
         matching,
         effective,
         privileges(book, roles, assignments, effective),
@@ -111,6 +114,7 @@ final class ApplicationBuilder {
             }
             if (account == null) {
               undefined.account(row.text("account"), row.place());
+              strangers.add(application.ids().key(row.text("account")));
             } else {
               assignments.add(
                   new Assignment(

@@ -11,6 +11,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /// The access of all applications as at one date.
 ///
@@ -20,6 +21,7 @@ import java.util.List;
 /// @param systems those of the whole organisation, of no single application
 /// @param tasks what one person must not do together
 /// @param applications in the order of the audit file
+/// @param earlier what the snapshot before said; null when there is none
 /// @param problems rows that repeat, contradict each other or point at nothing; all of them were kept
 public record Snapshot(
     LocalDate asOf,
@@ -30,7 +32,8 @@ public record Snapshot(
     List<SystemRecord> systems,
     TaskList tasks,
     List<ApplicationAccess> applications,
-    List<Issue> problems) {
+    List<Issue> problems,
+    @Nullable Earlier earlier) {
 
   public Snapshot {
     systems = List.copyOf(systems);
@@ -70,7 +73,8 @@ public record Snapshot(
         SystemRecord.read(shared),
         tasks,
         built,
-        problems);
+        problems,
+        null);
   }
 
   /// The same snapshot with other decisions about whose an application's accounts are: nothing else is
@@ -83,13 +87,20 @@ public record Snapshot(
                     ? access.ruledBy(roster, rulings)
                     : access)
             .toList();
-    return new Snapshot(asOf, periodFrom, zone, roster, shared, systems, tasks, ruled, problems);
+    return new Snapshot(
+        asOf, periodFrom, zone, roster, shared, systems, tasks, ruled, problems, earlier);
+  }
+
+  /// The same snapshot with what the one before it said.
+  public Snapshot after(@Nullable Earlier before) {
+    return new Snapshot(
+        asOf, periodFrom, zone, roster, shared, systems, tasks, applications, problems, before);
   }
 
   /// The same snapshot with other tasks: nothing else is computed anew.
   public Snapshot withTasks(TaskList others) {
     return new Snapshot(
-        asOf, periodFrom, zone, roster, shared, systems, others, applications, problems);
+        asOf, periodFrom, zone, roster, shared, systems, others, applications, problems, earlier);
   }
 
   /// The first instant after the as-of day.

@@ -10,6 +10,7 @@ import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.snapshot.ApplicationAccess;
+import app.stalekeys.core.snapshot.Earlier;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Workers;
@@ -28,6 +29,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -80,7 +82,7 @@ public class Examinations {
     OpenSnapshot open = snapshots.get(snapshotId);
     job.step("Examining", 0);
     List<FactSource> facts = evidence.facts(open);
-    Snapshot snapshot = AuditRun.snapshot(open.file(), facts);
+    Snapshot snapshot = AuditRun.snapshot(open.file(), facts).after(earlier(open));
     List<Issue> problems = new ArrayList<>(snapshot.problems());
     problems.addAll(EvidenceQuestions.of(open.file(), facts));
     snapshots
@@ -142,7 +144,20 @@ public class Examinations {
   }
 
   private Snapshot build(OpenSnapshot open) {
-    return AuditRun.snapshot(open.file(), evidence.facts(open));
+    return AuditRun.snapshot(open.file(), evidence.facts(open)).after(earlier(open));
+  }
+
+  /// What the snapshot before says, for the checks that hold the two against each other. It is built for that
+  /// alone when nobody has looked at it: a snapshot in memory would be held by one that is only computed.
+  private @Nullable Earlier earlier(OpenSnapshot open) {
+    return snapshots
+        .before(open)
+        .map(before -> {
+          Snapshot known = loaded.get(before.id());
+          return Earlier.of(
+              known == null ? AuditRun.snapshot(before.file(), evidence.facts(before)) : known);
+        })
+        .orElse(null);
   }
 
   private void replace(long snapshotId, Examiner.Result result) {

@@ -28,6 +28,7 @@ import app.stalekeys.core.check.authentication.PasswordOld;
 import app.stalekeys.core.check.authentication.WeakPassword;
 import app.stalekeys.core.check.authentication.WeakSecondFactor;
 import app.stalekeys.core.check.changes.BriefElevation;
+import app.stalekeys.core.check.changes.ChangeOffTheRecord;
 import app.stalekeys.core.check.changes.DeniedRepeatedly;
 import app.stalekeys.core.check.changes.IdleAdministrator;
 import app.stalekeys.core.check.changes.SelfGranted;
@@ -72,7 +73,6 @@ import app.stalekeys.core.check.systems.SystemOffline;
 import app.stalekeys.core.check.systems.SystemOutdated;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /// The checks, in the order in which they are shown and run.
 public final class Catalogue {
@@ -142,16 +142,13 @@ public final class Catalogue {
           new SelfGranted(),
           new UnapprovedChange(),
           new BriefElevation(),
+          new ChangeOffTheRecord(),
           new UnauthorisedAdministrator(),
           new IdleAdministrator(),
           new DeniedRepeatedly(),
           new SystemOutdated(),
           new SystemOffline(),
           new SystemCertificate());
-
-  /// Names an audit file may already use for checks that this version does not have. Their settings
-  /// are accepted and said to change nothing, so that one file serves several versions.
-  private static final Set<String> ANNOUNCED = Set.of("change-off-the-record");
 
   private Catalogue() {}
 
@@ -161,9 +158,5 @@ public final class Catalogue {
 
   public static Optional<Check> check(String id) {
     return CHECKS.stream().filter(check -> check.id().equals(id)).findFirst();
-  }
-
-  public static boolean isAnnounced(String id) {
-    return ANNOUNCED.contains(id);
   }
 }

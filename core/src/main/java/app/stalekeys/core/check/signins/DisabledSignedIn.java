@@ -6,8 +6,10 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
+import app.stalekeys.core.snapshot.Earlier;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,7 +23,7 @@ public final class DisabledSignedIn implements Check {
       CheckCard.of("disabled-signed-in", "Signed in although disabled")
           .why("Either the account was not disabled, or somebody found a way around it.")
           .severity(Severity.CRITICAL)
-          .tests("accounts that the activity says were disabled")
+          .tests("accounts that were disabled, by the activity or on both dates")
           .needsAll("accounts", "sign-ins", "activity")
           .references("AC-2")
           .remedy(
@@ -84,5 +86,44 @@ public final class DisabledSignedIn implements Check {
                     examination.moment(first.at())));
       }
     });
+    onBothDates(examination, successes, switched.keySet());
+  }
+
+  /// Accounts that were disabled on the earlier as-of date, are so today, and of which no record says that
+  /// they were enabled in between.
+  private static void onBothDates(
+      Examination examination, Attempts successes, Set<Account> recorded) {
+    Earlier earlier = examination.snapshot().earlier();
+    Earlier.State before = earlier == null ? null : earlier.state(examination.application());
+    if (earlier == null || before == null) {
+      return;
+    }
+    IdRule ids = examination.access().application().ids();
+    for (Account account : examination.access().accounts()) {
+      boolean both =
+          account.status() == Account.Status.DISABLED
+              && before.disabled().contains(ids.key(account.key()));
+      if (!both || recorded.contains(account)) {
+        continue;
+      }
+      examination.tested();
+      List<Attempt> after =
+          successes.of(account).stream()
+              .filter(one -> examination.day(one.at()).isAfter(earlier.asOf()))
+              .toList();
+      if (!after.isEmpty()) {
+        Attempt first = after.getFirst();
+        Examination.Draft draft =
+            examination
+                .flag(account, Severity.CRITICAL)
+                .fact("disabled", "on " + earlier.asOf() + " and on " + examination.asOf())
+                .fact("at", examination.moment(first.at()))
+                .fact("signIns", after.size());
+        Attempts.cite(draft, after);
+        draft.saying(
+            "The account %s was disabled on %s and is so today, and signed in on %s."
+                .formatted(account.key(), earlier.asOf(), examination.moment(first.at())));
+      }
+    }
   }
 }
