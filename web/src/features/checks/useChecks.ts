@@ -1,10 +1,4 @@
-import {
-  keepPreviousData,
-  type QueryClient,
-  useMutation,
-  useQuery,
-  useQueryClient,
-} from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import type {
   CheckList,
@@ -16,18 +10,11 @@ import type {
   Tried,
 } from '../../shared/api/checkTypes';
 import { api } from '../../shared/api/client';
+import { refreshAll } from '../../shared/api/refresh';
 
 function useBase(): string {
   const { snapshot } = useParams();
   return `/api/snapshots/${snapshot}/checks`;
-}
-
-/** The checks run anew a moment after a change; then every view shows what they found. */
-const EXAMINED_AFTER = 5000;
-
-function refresh(queries: QueryClient) {
-  void queries.invalidateQueries();
-  setTimeout(() => void queries.invalidateQueries(), EXAMINED_AFTER);
 }
 
 export function useChecks() {
@@ -71,7 +58,7 @@ export function useSetCheck(check: string) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (change: Change) => api.put<void>(`${base}/${check}`, change),
-    onSuccess: () => refresh(queries),
+    onSuccess: () => refreshAll(queries),
   });
 }
 
@@ -87,7 +74,7 @@ export function useSubjects() {
 export function useOwnCheck() {
   const base = useBase();
   const queries = useQueryClient();
-  const again = () => refresh(queries);
+  const again = () => refreshAll(queries);
   return {
     trial: useMutation({
       mutationFn: (change: { text: OwnText; replaces: string | null }) =>

@@ -7,6 +7,7 @@ import type {
   PairsRead,
   TasksTrial,
 } from '../../shared/api/conflictTypes';
+import { refreshAll } from '../../shared/api/refresh';
 
 function useBase(): string {
   const { snapshot } = useParams();
@@ -33,9 +34,6 @@ export function useHolders(tasks: string[], limit: number) {
   });
 }
 
-/** The checks run anew a moment after a change. */
-const EXAMINED_AFTER = 5000;
-
 export function useTasks() {
   const base = useBase();
   const queries = useQueryClient();
@@ -52,10 +50,7 @@ export function useTasks() {
     }),
     keep: useMutation({
       mutationFn: (text: { yaml: string; seen: string }) => api.put<void>(`${base}/tasks`, text),
-      onSuccess: () => {
-        void queries.invalidateQueries();
-        setTimeout(() => void queries.invalidateQueries(), EXAMINED_AFTER);
-      },
+      onSuccess: () => refreshAll(queries),
     }),
   };
 }

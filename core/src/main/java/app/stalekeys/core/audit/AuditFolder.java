@@ -102,58 +102,48 @@ public final class AuditFolder {
   /// Reads the file of tasks that the audit file names; its tasks then stand in the audit itself.
   private AuditFile withTasks(AuditFile audit, List<Issue> issues) throws IOException {
     String path = audit.tasks();
-    if (path == null) {
-      return audit;
-    }
-    Path file = folder.resolve(path).normalize();
-    if (!Files.isRegularFile(file) || !isInside(file)) {
-      issues.add(
-          Issue.unusable(
-              "tasks-missing",
-              "\"tasks\" names %s, and no such file is in the folder; add it or take the key out"
-                  .formatted(Quoted.text(path)),
-              Place.ofFile(FILE)));
+    String text = path == null ? null : beside("tasks", path, issues);
+    if (path == null || text == null) {
       return audit;
     }
     AuditFileParser parser = new AuditFileParser(path);
-    try {
-      TaskList list = parser.parseTasks(Files.readString(file, StandardCharsets.UTF_8));
-      issues.addAll(parser.issues());
-      return list == null || !parser.issues().isEmpty() ? audit : audit.withDuties(list, null);
-    } catch (MalformedInputException wrong) {
-      issues.add(
-          Issue.unusable(
-              "encoding-wrong", "the file is not UTF-8; save it as UTF-8", Place.ofFile(path)));
-      return audit;
-    }
+    TaskList list = parser.parseTasks(text);
+    issues.addAll(parser.issues());
+    return list == null || !parser.issues().isEmpty() ? audit : audit.withDuties(list, null);
   }
 
   /// Reads the file of own checks that the audit file names; they then stand in the audit itself.
   private AuditFile withOwnChecks(AuditFile audit, List<Issue> issues) throws IOException {
     String path = audit.ownChecks();
-    if (path == null) {
+    String text = path == null ? null : beside("own-checks", path, issues);
+    if (path == null || text == null) {
       return audit;
     }
+    AuditFileParser parser = new AuditFileParser(path);
+    List<OwnCheck> own = parser.parseOwnChecks(text);
+    issues.addAll(parser.issues());
+    return parser.issues().isEmpty() ? audit.withOwn(own, null) : audit;
+  }
+
+  /// The text of a file that a key of the audit file names; null when it cannot be had, which is an issue.
+  private @Nullable String beside(String key, String path, List<Issue> issues) throws IOException {
     Path file = folder.resolve(path).normalize();
     if (!Files.isRegularFile(file) || !isInside(file)) {
       issues.add(
           Issue.unusable(
-              "own-checks-missing",
-              "\"own-checks\" names %s, and no such file is in the folder; add it or take the key out"
-                  .formatted(Quoted.text(path)),
+              key + "-missing",
+              "\"%s\" names %s, and no such file is in the folder; add it or take the key out"
+                  .formatted(key, Quoted.text(path)),
               Place.ofFile(FILE)));
-      return audit;
+      return null;
     }
-    AuditFileParser parser = new AuditFileParser(path);
     try {
-      List<OwnCheck> own = parser.parseOwnChecks(Files.readString(file, StandardCharsets.UTF_8));
-      issues.addAll(parser.issues());
-      return parser.issues().isEmpty() ? audit.withOwn(own, null) : audit;
+      return Files.readString(file, StandardCharsets.UTF_8);
     } catch (MalformedInputException wrong) {
       issues.add(
           Issue.unusable(
               "encoding-wrong", "the file is not UTF-8; save it as UTF-8", Place.ofFile(path)));
-      return audit;
+      return null;
     }
   }
 

@@ -132,13 +132,14 @@ final class LogPage {
   }
 
   Place place(int row) {
-    return Place.ofRow(file, fileRow(row));
+    return Place.ofRow(file, fileRows().at(row));
   }
 
-  private synchronized long fileRow(int row) {
+  /// The row of the file for each row of the page.
+  synchronized LongColumn fileRows() {
     if (fileRows == null) {
       fileRows = segment.fileRows();
     }
-    return fileRows.at(row);
+    return fileRows;
   }
 }

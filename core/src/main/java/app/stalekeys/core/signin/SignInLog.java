@@ -3,7 +3,6 @@ package app.stalekeys.core.signin;
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.AccountBook;
 import app.stalekeys.core.bits.LongColumn;
-import app.stalekeys.core.bits.TextColumn;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.Segment;
@@ -57,42 +56,14 @@ public final class SignInLog {
   }
 
   private void scan(FactSource source, Segment segment, Visitor visitor) {
-    LongColumn at = segment.numbers("at");
-    TextColumn names = segment.texts("account");
-    TextColumn directories = segment.texts("directory");
-    LongColumn rows = segment.fileRows();
-    Outcome[] outcomes = outcomes(segment.texts("outcome"));
-    TextColumn outcomeCodes = segment.texts("outcome");
-    // Without directories each distinct name is looked up once a segment, not once a row.
-    @Nullable Account[] known = accounts.hasDirectories() ? null : lookUp(names);
-    for (int i = 0; i < segment.rows(); i++) {
-      if (at.at(i) >= end) {
-        continue;
+    LogPage page = new LogPage(0, source.file(), segment, accounts);
+    LongColumn fileRows = page.fileRows();
+    for (int row = 0; row < page.rows(); row++) {
+      if (page.at(row) < end) {
+        visitor.visit(
+            page.accountAt(row), page.at(row), page.outcome(row), source.file(), fileRows.at(row));
       }
-      Account account =
-          known == null ? find(directories.at(i), names.at(i)) : known[names.codeAt(i)];
-      visitor.visit(account, at.at(i), outcomes[outcomeCodes.codeAt(i)], source.file(), rows.at(i));
     }
-  }
-
-  private static Outcome[] outcomes(TextColumn column) {
-    Outcome[] outcomes = new Outcome[column.codes()];
-    for (int code = 1; code < outcomes.length; code++) {
-      outcomes[code] = Outcome.of(String.valueOf(column.textOf(code)));
-    }
-    return outcomes;
-  }
-
-  private @Nullable Account[] lookUp(TextColumn names) {
-    @Nullable Account[] known = new @Nullable Account[names.codes()];
-    for (int code = 1; code < known.length; code++) {
-      known[code] = find(null, names.textOf(code));
-    }
-    return known;
-  }
-
-  private @Nullable Account find(@Nullable String directory, @Nullable String name) {
-    return name == null ? null : accounts.find(directory == null ? "" : directory, name);
   }
 
   /// The log in order: put so when first asked for, and let go when memory runs short.

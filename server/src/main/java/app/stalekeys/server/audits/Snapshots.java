@@ -82,20 +82,17 @@ public class Snapshots {
   /// Puts the description of a file into the audit file, in the place of the one of its name.
   @Transactional
   public OpenSnapshot put(long id, EvidenceSpec spec) {
-    SnapshotRow row = row(id);
-    row.auditFile(AuditFileWriter.write(opened(row).file().with(spec)));
-    return opened(row);
+    return change(id, file -> file.with(spec));
   }
 
   /// Takes the description of a file out of the audit file.
   @Transactional
   public void remove(long id, String entry) {
-    SnapshotRow row = row(id);
-    AuditFile file = opened(row).file();
-    row.auditFile(
-        AuditFileWriter.write(
+    change(
+        id,
+        file ->
             file.withEvidence(
-                file.evidence().stream().filter(spec -> !spec.entry().equals(entry)).toList())));
+                file.evidence().stream().filter(spec -> !spec.entry().equals(entry)).toList()));
   }
 
   /// Changes the audit file.
@@ -111,8 +108,7 @@ public class Snapshots {
   /// Puts decisions about whose an application's accounts are into the audit file.
   @Transactional
   public void rule(long id, String application, List<Ruling> rulings) {
-    SnapshotRow row = row(id);
-    row.auditFile(AuditFileWriter.write(opened(row).file().ruledBy(application, rulings)));
+    change(id, file -> file.ruledBy(application, rulings));
   }
 
   /// Opens the same audit as of another date, without evidence.

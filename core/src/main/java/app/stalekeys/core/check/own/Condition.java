@@ -44,15 +44,9 @@ final class Condition<S> {
       java.util.regex.Pattern.compile(
           "matches\\(\\s*(?:[\\w.]+\\s*,\\s*)?(['\"])((?:[^\\\\]|\\\\.)*?)\\1\\s*\\)");
 
-  /// What is wrong with the text of a condition, and where.
-  ///
-  /// @param line counted from 1
-  /// @param column counted from 1
-  record Fault(int line, int column, String sentence) {}
-
   /// What came of a text: a condition, or its faults.
   record Compiled<S>(
-      @org.jspecify.annotations.Nullable Condition<S> condition, List<Fault> faults) {
+      @org.jspecify.annotations.Nullable Condition<S> condition, List<OwnCheck.Fault> faults) {
     Compiled {
       faults = List.copyOf(faults);
     }
@@ -77,7 +71,7 @@ final class Condition<S> {
   static <S> Compiled<S> compile(String text, List<SubjectField<S>> fields) {
     if (text.length() > LONGEST) {
       return new Compiled<>(
-          null, List.of(new Fault(1, 1, "longer than %,d letters".formatted(LONGEST))));
+          null, List.of(new OwnCheck.Fault(1, 1, "longer than %,d letters".formatted(LONGEST))));
     }
     CelCompilerBuilder builder =
         CelCompilerFactory.standardCelCompilerBuilder()
@@ -90,7 +84,7 @@ final class Condition<S> {
       return new Compiled<>(
           null, result.getErrors().stream().map(issue -> fault(issue, text, fields)).toList());
     }
-    List<Fault> patterns = patterns(text);
+    List<OwnCheck.Fault> patterns = patterns(text);
     if (!patterns.isEmpty()) {
       return new Compiled<>(null, patterns);
     }
@@ -101,7 +95,7 @@ final class Condition<S> {
           List.of());
     } catch (CelValidationException | CelEvaluationException wrong) {
       return new Compiled<>(
-          null, List.of(new Fault(1, 1, plain(String.valueOf(wrong.getMessage())))));
+          null, List.of(new OwnCheck.Fault(1, 1, plain(String.valueOf(wrong.getMessage())))));
     }
   }
 
@@ -114,7 +108,8 @@ final class Condition<S> {
     };
   }
 
-  private static <S> Fault fault(CelIssue issue, String text, List<SubjectField<S>> fields) {
+  private static <S> OwnCheck.Fault fault(
+      CelIssue issue, String text, List<SubjectField<S>> fields) {
     String words = plain(issue.getMessage());
     if (words.startsWith("undeclared reference")) {
       words =
@@ -124,7 +119,7 @@ final class Condition<S> {
               + "; the fields are "
               + String.join(", ", fields.stream().map(SubjectField::name).toList());
     }
-    return new Fault(
+    return new OwnCheck.Fault(
         issue.getSourceLocation().getLine(), issue.getSourceLocation().getColumn() + 1, words);
   }
 
@@ -147,11 +142,11 @@ final class Condition<S> {
   }
 
   /// Patterns are compiled when the condition is saved, not when it first meets a subject.
-  private static List<Fault> patterns(String text) {
+  private static List<OwnCheck.Fault> patterns(String text) {
     return PATTERN.matcher(text).results().flatMap(found -> fault(text, found).stream()).toList();
   }
 
-  private static List<Fault> fault(String text, MatchResult found) {
+  private static List<OwnCheck.Fault> fault(String text, MatchResult found) {
     try {
       Pattern.compile(found.group(2).replace("\\\\", "\\"));
       return List.of();
@@ -160,7 +155,8 @@ final class Condition<S> {
       int line = (int) before.lines().count();
       int column = before.length() - (before.lastIndexOf('\n') + 1) + 1;
       return List.of(
-          new Fault(Math.max(line, 1), column, "the pattern is none: " + wrong.getDescription()));
+          new OwnCheck.Fault(
+              Math.max(line, 1), column, "the pattern is none: " + wrong.getDescription()));
     }
   }
 

@@ -25,6 +25,8 @@ public final class OwnCheck implements Check {
     }
   }
 
+  /// What is wrong with the text of a condition, and where.
+  ///
   /// @param line counted from 1; @param column counted from 1
   public record Fault(int line, int column, String sentence) {}
 
@@ -78,11 +80,7 @@ public final class OwnCheck implements Check {
     Condition.Compiled<S> compiled = Condition.compile(text.condition(), kind.fields());
     Condition<S> condition = compiled.condition();
     return condition == null
-        ? new Compiled(
-            null,
-            compiled.faults().stream()
-                .map(fault -> new Fault(fault.line(), fault.column(), fault.sentence()))
-                .toList())
+        ? new Compiled(null, compiled.faults())
         : new Compiled(new OwnCheck(text, new Runner<>(kind, condition)), List.of());
   }
 
