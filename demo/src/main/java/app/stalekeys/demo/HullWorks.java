@@ -31,6 +31,11 @@ final class HullWorks {
       add(worker, !worker.hasLeft() || forgotten, role(worker.title()));
     }
     add(company.mover(), true, "Inspector");
+    company.of(Department.FREIGHT).stream()
+        .filter(worker -> worker.title().equals("Freight agent"))
+        .filter(worker -> !worker.equals(company.mover()))
+        .limit(12)
+        .forEach(worker -> add(worker, !worker.hasLeft(), "Reader"));
     company.of(Department.ENGINE).stream()
         .limit(30)
         .forEach(worker -> add(worker, !worker.hasLeft(), "Reader"));
@@ -67,14 +72,14 @@ final class HullWorks {
     List<List<Object>> accounts = new ArrayList<>();
     accounts.add(List.of("Login", "Full name", "Staff No", "Active", "Created"));
     List<List<Object>> held = new ArrayList<>();
-    held.add(List.of("Login", "Role", "Yard"));
+    held.add(List.of("Login", "Role", "Yard", "Given on"));
     User lead =
         users.stream()
             .filter(u -> u.active && u.role.equals("Inspector"))
             .findFirst()
             .orElseThrow();
-    held.add(List.of(lead.login, "Yard lead", "North"));
-    held.add(List.of(lead.login, "Season limit", ""));
+    held.add(List.of(lead.login, "Yard lead", "North", lead.worker.start()));
+    held.add(List.of(lead.login, "Season limit", "", lead.worker.start()));
     for (User user : users) {
       accounts.add(
           List.of(
@@ -85,7 +90,7 @@ final class HullWorks {
               user.active ? "yes" : "no",
               user.worker.start()));
       if (user != lead) {
-        held.add(List.of(user.login, user.role, ""));
+        held.add(List.of(user.login, user.role, "", user.worker.start()));
       }
     }
     List<List<Object>> grid = new ArrayList<>();

@@ -301,7 +301,8 @@ final class Ledger {
 
   String usersCsv(LocalDate asOf) {
     StringBuilder csv = titles("brúkaralisti", "Urval: all", asOf);
-    csv.append("User;Full name;State;Last logon;Branch;Staff No;Created;Mail;Sort;Licence\r\n");
+    csv.append(
+        "User;Full name;State;Last logon;Branch;Staff No;Created;Mail;Sort;Licence;First password\r\n");
     int row = 0;
     for (User user : known(asOf)) {
       // One impossible day, as a hand-kept list will have it.
@@ -319,10 +320,11 @@ final class Ledger {
                   day(user.created),
                   user.email,
                   "" + user.type,
-                  licence(user)))
+                  licence(user),
+                  user.type == 'B' ? "ja" : "nei"))
           .append("\r\n");
     }
-    csv.append("Íalt: ").append(row).append(" brúkarar;;;;;;;;;\r\n");
+    csv.append("Íalt: ").append(row).append(" brúkarar;;;;;;;;;;\r\n");
     return csv.toString();
   }
 

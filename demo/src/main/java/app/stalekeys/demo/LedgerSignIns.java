@@ -17,8 +17,14 @@ final class LedgerSignIns {
   private static final LocalDate FIRST = LocalDate.of(2026, 1, 1);
   private static final String GUESSER = "203.0.113.77";
 
+  /// @param client the program, or the browser in which the ledger's pages were opened
   private record Event(
-      LocalDateTime at, String user, String result, String reason, String address, String client) {}
+      LocalDateTime at, String user, String result, String reason, String address, String client) {
+
+    boolean byBrowser() {
+      return client.startsWith("Firefox");
+    }
+  }
 
   private final Random random;
   private final List<Event> events = new ArrayList<>();
@@ -146,7 +152,7 @@ final class LedgerSignIns {
   }
 
   String csv() {
-    StringBuilder csv = new StringBuilder("Klokka;User;Result;Reason;Address;Client\r\n");
+    StringBuilder csv = new StringBuilder("Klokka;User;Result;Reason;Address;Client;Browser\r\n");
     for (Event event : events) {
       csv.append(
               String.join(
@@ -156,7 +162,8 @@ final class LedgerSignIns {
                   event.result,
                   event.reason,
                   event.address,
-                  event.client))
+                  event.byBrowser() ? "Ledger web" : event.client,
+                  event.byBrowser() ? event.client : ""))
           .append("\r\n");
     }
     return csv.toString();
