@@ -20,12 +20,14 @@ public final class Bench {
               Path.of(arguments[2]), Size.valueOf(arguments[1].toUpperCase(Locale.ROOT)), SEED);
       case "reading" -> Reading.run(signIns(rows(arguments)), 6);
       case "closure" -> Closure.run(Path.of(arguments[1]));
+      case "examine" -> Questions.run(Path.of(arguments[1]));
       case "loading" -> Loading.run(signIns(rows(arguments)));
       default -> {
         System.err.println("bench generate small|normal|large FOLDER");
         System.err.println("bench reading [ROWS]    facts beside parsing alone");
         System.err.println(
             "bench closure FOLDER    effective permissions beside a recursive query");
+        System.err.println("bench examine FOLDER    all checks beside the same questions in SQL");
         System.err.println("bench loading [ROWS]    our store beside an analytic database");
         System.exit(2);
       }

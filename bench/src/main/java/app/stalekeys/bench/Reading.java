@@ -44,11 +44,11 @@ final class Reading {
     }
   }
 
-  interface Work {
-    void run() throws IOException;
+  interface Work<E extends Exception> {
+    void run() throws E;
   }
 
-  static long time(Work work) throws IOException {
+  static <E extends Exception> long time(Work<E> work) throws E {
     long start = System.nanoTime();
     work.run();
     return (System.nanoTime() - start) / 1_000_000;

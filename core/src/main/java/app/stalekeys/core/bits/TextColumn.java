@@ -6,33 +6,94 @@ import org.jspecify.annotations.Nullable;
 
 /// A column of texts, stored as a dictionary in order of first appearance and one code a row; code 0
 /// is "no value". Immutable.
+///
+/// Small dictionaries are held as texts; of large ones, such as session ids, a text is made each time it is
+/// asked for: ten million short texts as objects would weigh more than all else of an audit.
 public final class TextColumn {
 
-  private final @Nullable String[] dictionary;
+  /// Texts up to which a dictionary is held as objects.
+  private static final int SMALL = 1 << 13;
+
+  private final Words words;
   private final int[] codes;
 
-  private TextColumn(@Nullable String[] dictionary, int[] codes) {
-    this.dictionary = dictionary;
+  private TextColumn(Words words, int[] codes) {
+    this.words = words;
     this.codes = codes;
+  }
+
+  /// A dictionary; code 0 is "no value".
+  private sealed interface Words {
+    @Nullable String at(int code);
+
+    int size();
+
+    record Held(@Nullable String[] texts) implements Words {
+      @Override
+      public @Nullable String at(int code) {
+        return texts[code];
+      }
+
+      @Override
+      public int size() {
+        return texts.length;
+      }
+    }
+
+    /// @param ends where each text ends in `bytes`, by code
+    record Packed(byte[] bytes, int[] ends) implements Words {
+      @Override
+      public @Nullable String at(int code) {
+        int from = code == 0 ? 0 : ends[code - 1];
+        return code == 0
+            ? null
+            : new String(bytes, from, ends[code] - from, StandardCharsets.UTF_8);
+      }
+
+      @Override
+      public int size() {
+        return ends.length;
+      }
+    }
   }
 
   /// A column in which no row has a value: what stands in for a column the file does not have.
   public static TextColumn absent(int size) {
-    return new TextColumn(new @Nullable String[] {null}, new int[size]);
+    return new TextColumn(new Words.Held(new @Nullable String[] {null}), new int[size]);
   }
 
   /// @throws java.io.UncheckedIOException when the bytes are damaged
   public static TextColumn open(byte[] sealed) {
     Varints.Reader in = new Varints.Reader(sealed);
-    @Nullable String[] dictionary = new @Nullable String[(int) in.number() + 1];
-    for (int i = 1; i < dictionary.length; i++) {
-      dictionary[i] = in.text();
-    }
+    int known = (int) in.number();
+    Words words = known <= SMALL ? held(in, known) : packed(in, known);
     int[] codes = new int[(int) in.number()];
     for (int i = 0; i < codes.length; i++) {
       codes[i] = (int) in.number();
     }
-    return new TextColumn(dictionary, codes);
+    return new TextColumn(words, codes);
+  }
+
+  private static Words held(Varints.Reader in, int known) {
+    @Nullable String[] texts = new @Nullable String[known + 1];
+    for (int i = 1; i <= known; i++) {
+      texts[i] = in.text();
+    }
+    return new Words.Held(texts);
+  }
+
+  private static Words packed(Varints.Reader in, int known) {
+    byte[] bytes = new byte[known * 16];
+    int[] ends = new int[known + 1];
+    for (int i = 1; i <= known; i++) {
+      int length = (int) in.number();
+      if (bytes.length - ends[i - 1] < length) {
+        bytes = Arrays.copyOf(bytes, Math.max(bytes.length * 2, ends[i - 1] + length));
+      }
+      in.bytes(bytes, ends[i - 1], length);
+      ends[i] = ends[i - 1] + length;
+    }
+    return new Words.Packed(Arrays.copyOf(bytes, ends[known]), ends);
   }
 
   public int size() {
@@ -40,7 +101,7 @@ public final class TextColumn {
   }
 
   public @Nullable String at(int row) {
-    return dictionary[codes[row]];
+    return words.at(codes[row]);
   }
 
   /// The row's place in the dictionary; 0 when the row has no value. Lets a scan translate each
@@ -51,11 +112,11 @@ public final class TextColumn {
 
   /// One more than the number of texts in the dictionary: the length of a table indexed by code.
   public int codes() {
-    return dictionary.length;
+    return words.size();
   }
 
   public @Nullable String textOf(int code) {
-    return dictionary[code];
+    return words.at(code);
   }
 
   /// Collects texts and seals them. Not for use by several threads.

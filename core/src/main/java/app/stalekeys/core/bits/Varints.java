@@ -139,6 +139,12 @@ final class Varints {
       return text;
     }
 
+    /// The next `length` bytes, to where they are wanted.
+    void bytes(byte[] into, int from, int length) {
+      System.arraycopy(bytes, at, into, from, length);
+      at += length;
+    }
+
     private static UncheckedIOException damaged(
         @org.jspecify.annotations.Nullable Exception cause) {
       return new UncheckedIOException(new IOException("a sealed column is damaged", cause));

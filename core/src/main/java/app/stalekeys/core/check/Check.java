@@ -32,6 +32,24 @@ public interface Check {
     return card().parameters();
   }
 
+  /// The words set for a parameter, or its standard ones.
+  default List<String> words(CheckSettings settings, String parameter) {
+    List<String> set = settings.values().get(parameter);
+    if (set != null) {
+      return set;
+    }
+    return parameters().stream()
+        .filter(known -> known.name().equals(parameter))
+        .findFirst()
+        .map(Parameter::standard)
+        .orElseThrow(() -> new IllegalArgumentException("no parameter " + parameter));
+  }
+
+  /// The value set for a parameter, or its standard one.
+  default int number(CheckSettings settings, String parameter) {
+    return Integer.parseInt(words(settings, parameter).getFirst());
+  }
+
   default Reach reach() {
     return Reach.APPLICATION;
   }

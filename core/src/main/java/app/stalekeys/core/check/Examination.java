@@ -14,6 +14,7 @@ import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -38,6 +39,10 @@ public final class Examination {
   private final @Nullable ApplicationAccess access;
   private final CheckSettings settings;
   private final List<Finding> findings = new ArrayList<>();
+
+  /// Parameters that were asked for: checks ask once a row.
+  private final Map<String, Integer> numbers = new HashMap<>();
+
   private final ZoneClock clock;
   private int tested;
 
@@ -106,20 +111,12 @@ public final class Examination {
 
   /// The value set for a parameter, or its standard one.
   public int number(String parameter) {
-    return Integer.parseInt(words(parameter).getFirst());
+    return numbers.computeIfAbsent(parameter, name -> Integer.parseInt(words(name).getFirst()));
   }
 
   /// The words set for a parameter, or its standard ones.
   public List<String> words(String parameter) {
-    List<String> set = settings.values().get(parameter);
-    if (set != null) {
-      return set;
-    }
-    return check.parameters().stream()
-        .filter(known -> known.name().equals(parameter))
-        .findFirst()
-        .map(Parameter::standard)
-        .orElseThrow(() -> new IllegalArgumentException("no parameter " + parameter));
+    return check.words(settings, parameter);
   }
 
   public Stream<Account> enabledAccounts() {
@@ -150,7 +147,8 @@ public final class Examination {
   /// in the accounts file is the first evidence.
   public Draft flag(Account account, Severity severity) {
     ApplicationAccess own = access();
-    List<Place> grounds = own.privileges(account).stream().map(Privilege::place).toList();
+    List<Privilege> reasons = own.privileges(account);
+    List<Place> grounds = reasons.stream().map(Privilege::place).toList();
     Draft draft = new Draft(Subject.account(account.key()), severity, grounds);
     draft.fact("name", account.name());
     Match match = own.match(account);
@@ -160,8 +158,7 @@ public final class Examination {
       draft.fact("department", match.person().department());
       draft.fact("matchedBy", match.rule().words());
     }
-    List<String> privileges =
-        own.privileges(account).stream().map(Privilege::words).distinct().toList();
+    List<String> privileges = reasons.stream().map(Privilege::words).distinct().toList();
     if (!privileges.isEmpty()) {
       draft.fact("privilegedBy", privileges);
     }

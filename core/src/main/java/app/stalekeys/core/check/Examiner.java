@@ -26,72 +26,73 @@ public final class Examiner {
     }
   }
 
+  private static final Result NOTHING = new Result(List.of(), List.of());
+
   private Examiner() {}
 
+  /// Application by application, so that only one long log at a time is held in order. Findings and results
+  /// come check by check all the same.
   public static Result examine(
       List<? extends Check> checks, Snapshot snapshot, Settings settings, Workers workers) {
-    List<Finding> findings = new ArrayList<>();
-    List<CheckResult> results = new ArrayList<>();
-    for (Result one : workers.each(checks, check -> examine(check, snapshot, settings))) {
-      findings.addAll(one.findings);
-      results.addAll(one.checks);
-    }
-    return new Result(findings, results);
-  }
-
-  private static Result examine(Check check, Snapshot snapshot, Settings settings) {
-    List<Finding> findings = new ArrayList<>();
-    List<CheckResult> results = new ArrayList<>();
+    List<List<Result>> byApplication = new ArrayList<>();
     for (ApplicationAccess access : snapshot.applications()) {
-      examine(check, snapshot, access, settings, findings, results);
+      byApplication.add(workers.each(checks, check -> examine(check, snapshot, access, settings)));
+      access.signIns().letGo();
     }
-    if (check.reach() == Check.Reach.ALSO_ACROSS) {
-      examine(check, snapshot, null, settings, findings, results);
+    byApplication.add(
+        workers.each(
+            checks,
+            check ->
+                check.reach() == Check.Reach.ALSO_ACROSS
+                    ? examine(check, snapshot, null, settings)
+                    : NOTHING));
+    List<Finding> findings = new ArrayList<>();
+    List<CheckResult> results = new ArrayList<>();
+    for (int i = 0; i < checks.size(); i++) {
+      for (List<Result> of : byApplication) {
+        findings.addAll(of.get(i).findings);
+        results.addAll(of.get(i).checks);
+      }
     }
     return new Result(findings, results);
   }
 
-  private static void examine(
-      Check check,
-      Snapshot snapshot,
-      @Nullable ApplicationAccess access,
-      Settings settings,
-      List<Finding> findings,
-      List<CheckResult> results) {
+  private static Result examine(
+      Check check, Snapshot snapshot, @Nullable ApplicationAccess access, Settings settings) {
     String application = access == null ? Examination.ACROSS : access.application().id();
     CheckSettings own = settings.of(check.id(), application);
     Examination examination = new Examination(check, snapshot, access, own);
     if (!check.concerns(examination)) {
-      return;
+      return NOTHING;
     }
     if (!own.isOn()) {
-      results.add(without(check, application, CheckResult.State.SWITCHED_OFF, List.of()));
-      return;
+      return without(check, application, CheckResult.State.SWITCHED_OFF, List.of());
     }
     List<String> missing = new ArrayList<>(examination.coverage().missing(check.card().needs()));
     if (missing.isEmpty()) {
       missing.addAll(check.missing(examination));
     }
     if (!missing.isEmpty()) {
-      results.add(without(check, application, CheckResult.State.NOT_TESTED, missing));
-      return;
+      return without(check, application, CheckResult.State.NOT_TESTED, missing);
     }
     check.examine(examination);
     List<Finding> flagged = new ArrayList<>(examination.findings());
     flagged.sort(Comparator.comparing(finding -> finding.subject().key(), CodePoints.ORDER));
-    findings.addAll(flagged);
-    results.add(
-        new CheckResult(
-            check.id(),
-            application,
-            CheckResult.State.TESTED,
-            examination.testedCount(),
-            flagged.size(),
-            List.of()));
+    return new Result(
+        flagged,
+        List.of(
+            new CheckResult(
+                check.id(),
+                application,
+                CheckResult.State.TESTED,
+                examination.testedCount(),
+                flagged.size(),
+                List.of())));
   }
 
-  private static CheckResult without(
+  private static Result without(
       Check check, String application, CheckResult.State state, List<String> missing) {
-    return new CheckResult(check.id(), application, state, 0, 0, missing);
+    return new Result(
+        List.of(), List.of(new CheckResult(check.id(), application, state, 0, 0, missing)));
   }
 }

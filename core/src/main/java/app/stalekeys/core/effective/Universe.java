@@ -8,11 +8,13 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
@@ -25,7 +27,9 @@ public final class Universe {
 
   private final List<Permission> permissions;
   private final Map<String, Map<String, Integer>> byResource = new TreeMap<>();
-  private final Map<Permission, PermissionDetail> details;
+  private final @Nullable PermissionDetail[] details;
+  private final String[] words;
+  private final Map<Sensitivity, BitSet> atLeast = new EnumMap<>(Sensitivity.class);
   private final List<String> levels;
   private final Map<Expansion, long[]> expanded = new ConcurrentHashMap<>();
 
@@ -34,8 +38,12 @@ public final class Universe {
   private Universe(
       Set<Permission> all, Map<Permission, PermissionDetail> details, List<String> levels) {
     this.permissions = all.stream().sorted().toList();
-    this.details = details;
+    this.details = permissions.stream().map(details::get).toArray(PermissionDetail[]::new);
+    this.words = permissions.stream().map(Permission::words).toArray(String[]::new);
     this.levels = levels;
+    for (Sensitivity least : Sensitivity.values()) {
+      atLeast.put(least, numbersAtLeast(least));
+    }
     for (int i = 0; i < permissions.size(); i++) {
       Permission one = permissions.get(i);
       byResource.computeIfAbsent(one.resource(), key -> new LinkedHashMap<>()).put(one.action(), i);
@@ -99,7 +107,7 @@ public final class Universe {
 
   /// What the catalogue says of a permission; null when it does not list it.
   public @Nullable PermissionDetail detail(int number) {
-    return details.get(permissions.get(number));
+    return details[number];
   }
 
   /// UNKNOWN when the catalogue does not say.
@@ -108,8 +116,17 @@ public final class Universe {
     return detail == null ? Sensitivity.UNKNOWN : detail.sensitivity();
   }
 
-  /// The permissions at or above a sensitivity.
+  /// `release Payment/Run`: a permission as a sentence says it.
+  public String words(int number) {
+    return words[number];
+  }
+
+  /// The permissions at or above a sensitivity; the caller's to change.
   public BitSet atLeast(Sensitivity least) {
+    return (BitSet) Objects.requireNonNull(atLeast.get(least)).clone();
+  }
+
+  private BitSet numbersAtLeast(Sensitivity least) {
     BitSet found = new BitSet(permissions.size());
     for (int i = 0; i < permissions.size(); i++) {
       if (sensitivity(i).compareTo(least) >= 0) {

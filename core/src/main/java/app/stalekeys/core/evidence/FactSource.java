@@ -1,5 +1,6 @@
 package app.stalekeys.core.evidence;
 
+import java.util.Iterator;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -18,6 +19,17 @@ public interface FactSource {
 
   /// The sealed facts of a kind, in the file's order.
   Iterable<Segment> segments(Kind kind);
+
+  /// One of them, by its number from 0.
+  ///
+  /// @throws java.util.NoSuchElementException when there are fewer
+  default Segment segment(Kind kind, int number) {
+    Iterator<Segment> all = segments(kind).iterator();
+    for (int i = 0; i < number; i++) {
+      all.next();
+    }
+    return all.next();
+  }
 
   default boolean serves(Kind kind) {
     return !fields(kind).isEmpty();

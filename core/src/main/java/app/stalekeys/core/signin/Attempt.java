@@ -33,6 +33,12 @@ public final class Attempt {
     return page.name(row);
   }
 
+  /// The key of the account, as the log spells it when no accounts file defines it.
+  public String accountKey() {
+    Account account = account();
+    return account == null ? accountName() : account.key();
+  }
+
   /// Milliseconds since 1970-01-01 UTC.
   public long at() {
     return page.at(row);
@@ -43,32 +49,37 @@ public final class Attempt {
   }
 
   public String address() {
-    return page.detail(LogPage.Detail.ADDRESS, row);
+    return page.detail(Detail.ADDRESS, row);
   }
 
   public String client() {
-    return page.detail(LogPage.Detail.CLIENT, row);
+    return page.detail(Detail.CLIENT, row);
   }
 
   public String browser() {
-    return page.detail(LogPage.Detail.BROWSER, row);
+    return page.detail(Detail.BROWSER, row);
   }
 
   public String location() {
-    return page.detail(LogPage.Detail.LOCATION, row);
+    return page.detail(Detail.LOCATION, row);
   }
 
   public String method() {
-    return page.detail(LogPage.Detail.METHOD, row);
+    return page.detail(Detail.METHOD, row);
   }
 
   public String session() {
-    return page.detail(LogPage.Detail.SESSION, row);
+    return page.detail(Detail.SESSION, row);
   }
 
   /// Whole seconds or ISO 8601, as the log has it.
   public String duration() {
-    return page.detail(LogPage.Detail.DURATION, row);
+    return page.detail(Detail.DURATION, row);
+  }
+
+  /// Empty where the log says nothing.
+  public String detail(Detail detail) {
+    return page.detail(detail, row);
   }
 
   public Place place() {

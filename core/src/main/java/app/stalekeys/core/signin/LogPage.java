@@ -15,23 +15,6 @@ import org.jspecify.annotations.Nullable;
 /// when somebody first asks for them.
 final class LogPage {
 
-  /// What a log may say of an attempt beside its account, time and outcome.
-  enum Detail {
-    ADDRESS("address"),
-    CLIENT("client"),
-    BROWSER("browser"),
-    LOCATION("location"),
-    METHOD("method"),
-    SESSION("session"),
-    DURATION("duration");
-
-    private final String column;
-
-    Detail(String column) {
-      this.column = column;
-    }
-  }
-
   private static final int UNKNOWN = -1;
 
   private final int number;
@@ -112,6 +95,16 @@ final class LogPage {
     return name == null ? "" : name;
   }
 
+  /// As the log spells them.
+  TextColumn names() {
+    return names;
+  }
+
+  /// Whether any row may say it.
+  boolean says(Detail detail) {
+    return segment.has(detail.word());
+  }
+
   /// Milliseconds since 1970-01-01 UTC.
   long at(int row) {
     return at.at(row);
@@ -127,8 +120,8 @@ final class LogPage {
     return text == null ? "" : text;
   }
 
-  private synchronized TextColumn column(Detail detail) {
-    return details.computeIfAbsent(detail, key -> segment.texts(key.column));
+  synchronized TextColumn column(Detail detail) {
+    return details.computeIfAbsent(detail, key -> segment.texts(key.word()));
   }
 
   Place place(int row) {

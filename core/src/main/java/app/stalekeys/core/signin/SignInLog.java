@@ -71,15 +71,46 @@ public final class SignInLog {
     Histories known = histories.get();
     if (known == null) {
       List<LogPage> pages = new ArrayList<>();
-      for (FactSource source : sources) {
-        for (Segment segment : source.segments(Kind.SIGN_INS)) {
-          pages.add(new LogPage(pages.size(), source.file(), segment, accounts));
-        }
-      }
+      forEachPage((source, segment, page) -> pages.add(page));
       known = new Histories(pages, accounts.accounts(), end);
       histories = new SoftReference<>(known);
     }
     return known;
+  }
+
+  /// Receives the stretches of the log, one opened at a time.
+  interface PageVisitor {
+    /// @param source which of the files; @param segment which stretch of it
+    void visit(int source, int segment, LogPage page);
+  }
+
+  void forEachPage(PageVisitor visitor) {
+    int number = 0;
+    for (int source = 0; source < sources.size(); source++) {
+      int stretch = 0;
+      for (Segment segment : sources.get(source).segments(Kind.SIGN_INS)) {
+        visitor.visit(
+            source,
+            stretch++,
+            new LogPage(number++, sources.get(source).file(), segment, accounts));
+      }
+    }
+  }
+
+  /// Opens one stretch again.
+  LogPage page(int source, int segment) {
+    FactSource from = sources.get(source);
+    return new LogPage(segment, from.file(), from.segment(Kind.SIGN_INS, segment), accounts);
+  }
+
+  /// Milliseconds of the first instant after the as-of day.
+  long end() {
+    return end;
+  }
+
+  /// Forgets the order: whoever asks again puts it in order again.
+  public synchronized void letGo() {
+    histories = new SoftReference<>(null);
   }
 
   /// The latest success of each account and how much was looked at.

@@ -19,7 +19,6 @@ import org.jspecify.annotations.Nullable;
 ///
 /// @param strangers ids by which assignments name accounts that no accounts file defines, as the rule for ids
 ///     compares them
-/// @param privileges by [Account#index()]; empty for an ordinary account
 public record ApplicationAccess(
     Application application,
     Coverage coverage,
@@ -29,7 +28,7 @@ public record ApplicationAccess(
     Set<String> strangers,
     Matching matching,
     EffectiveAccess effective,
-    List<List<Privilege>> privileges,
+    Privileges privileges,
     ApplicationRecords records,
     SignInLog signIns,
     SignInLog.LastSuccesses lastSuccesses) {
@@ -70,11 +69,13 @@ public record ApplicationAccess(
   /// Whether the account reaches a role flagged privileged or everything, or holds a permission of
   /// critical sensitivity, on the as-of date, whatever the account's own state.
   public boolean isPrivileged(Account account) {
-    return !privileges.get(account.index()).isEmpty();
+    return privileges.has(account);
   }
 
+  /// Flagged roles, then critical permissions: the first twenty of them one by one, the rest as a number. Empty
+  /// for an ordinary account.
   public List<Privilege> privileges(Account account) {
-    return privileges.get(account.index());
+    return privileges.of(account);
   }
 
   /// The account's department, else its person's; empty when neither says.

@@ -10,10 +10,6 @@ import app.stalekeys.core.access.RoleGraph;
 import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.activity.ActivityLog;
 import app.stalekeys.core.effective.EffectiveAccess;
-import app.stalekeys.core.effective.Permission;
-import app.stalekeys.core.effective.PermissionDetail;
-import app.stalekeys.core.effective.Sensitivity;
-import app.stalekeys.core.effective.Universe;
 import app.stalekeys.core.effective.Usage;
 import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
@@ -21,7 +17,6 @@ import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.match.Matcher;
 import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.signin.SignInLog;
-import app.stalekeys.core.snapshot.ApplicationAccess.Privilege;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.Quoted;
@@ -29,12 +24,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -93,7 +86,7 @@ final class ApplicationBuilder {
         Set.copyOf(strangers),
         matching,
         effective,
-        privileges(book, roles, assignments, effective),
+        new Privileges(book, roles, assignments, effective, asOf),
         records(book, roles, effective),
         log,
         log.lastSuccesses());
@@ -176,37 +169,6 @@ final class ApplicationBuilder {
       }
     }
     return problems;
-  }
-
-  private List<List<Privilege>> privileges(
-      AccountBook book, RoleGraph roles, List<Assignment> assignments, EffectiveAccess effective) {
-    List<List<Privilege>> privileges = new ArrayList<>();
-    book.accounts().forEach(account -> privileges.add(new ArrayList<>(0)));
-    for (Assignment assignment : assignments) {
-      if (assignment.isCurrent(asOf)) {
-        for (Role role : roles.flaggedFrom(assignment.role(), assignment.scope())) {
-          privileges
-              .get(assignment.account().index())
-              .add(new Privilege(role.id(), assignment.place()));
-        }
-      }
-    }
-    Universe universe = effective.universe();
-    BitSet critical = universe.atLeast(Sensitivity.CRITICAL);
-    for (Account account : book.accounts()) {
-      BitSet held = (BitSet) critical.clone();
-      held.and(effective.permissions(account));
-      held.stream()
-          .mapToObj(number -> privilege(universe, number))
-          .forEach(privileges.get(account.index())::add);
-    }
-    return privileges;
-  }
-
-  private static Privilege privilege(Universe universe, int number) {
-    Permission permission = universe.at(number);
-    PermissionDetail detail = Objects.requireNonNull(universe.detail(number));
-    return new Privilege(permission.action() + " " + permission.resource(), detail.place());
   }
 
   /// Collects accounts and roles that rows point at and no file defines: one problem each, with the

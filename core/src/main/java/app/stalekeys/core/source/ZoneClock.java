@@ -36,6 +36,11 @@ public final class ZoneClock {
     return Math.floorMod(local(at), DAY);
   }
 
+  /// Hours since 1970-01-01 00:00 of the local hour.
+  public long epochHour(long at) {
+    return Math.floorDiv(local(at), DAY / 24);
+  }
+
   /// 1 for Monday to 7 for Sunday.
   public int dayOfWeek(long at) {
     return (int) Math.floorMod(epochDay(at) + THURSDAY, 7L) + 1;

@@ -72,6 +72,11 @@ final class StoredFacts implements FactSource {
         .iterator();
   }
 
+  @Override
+  public Segment segment(Kind kind, int number) {
+    return load(kind, number);
+  }
+
   private Segment load(Kind kind, int number) {
     List<Object[]> columns =
         java.util.Objects.requireNonNull(

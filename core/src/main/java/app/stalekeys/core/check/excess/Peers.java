@@ -20,7 +20,12 @@ final class Peers {
   static final class Group {
     private final List<Account> members = new ArrayList<>();
     private final Map<String, Integer> roles = new HashMap<>();
-    private final Map<Integer, Integer> permissions = new HashMap<>();
+    private final int[] permissions;
+
+    /// @param universe how many permissions the application has
+    private Group(int universe) {
+      permissions = new int[universe];
+    }
 
     int size() {
       return members.size();
@@ -32,7 +37,7 @@ final class Peers {
     }
 
     boolean isRarePermission(int permission, int share) {
-      return isRare(permissions.getOrDefault(permission, 0), share);
+      return isRare(permissions[permission], share);
     }
 
     /// Whether few of the others have it; the one who is asked about does.
@@ -41,22 +46,24 @@ final class Peers {
     }
   }
 
+  private static final Group NOBODY = new Group(0);
+
   private final Examination examination;
   private final Map<Key, Group> groups = new HashMap<>();
 
   Peers(Examination examination, Holdings holdings) {
     this.examination = examination;
     EffectiveAccess effective = examination.access().effective();
+    int universe = effective.universe().size();
     examination
         .enabledAccounts()
         .forEach(account -> {
           Key key = key(account);
           if (!key.department.isEmpty() && !key.title.isEmpty()) {
-            Group group = groups.computeIfAbsent(key, k -> new Group());
+            Group group = groups.computeIfAbsent(key, k -> new Group(universe));
             group.members.add(account);
             holdings.roles(account).forEach(role -> group.roles.merge(role, 1, Integer::sum));
-            effective.permissions(account).stream()
-                .forEach(number -> group.permissions.merge(number, 1, Integer::sum));
+            effective.permissions(account).stream().forEach(number -> group.permissions[number]++);
           }
         });
   }
@@ -68,7 +75,7 @@ final class Peers {
 
   /// The group of an enabled account; an empty one when department or title is unknown.
   Group of(Account account) {
-    return groups.getOrDefault(key(account), new Group());
+    return groups.getOrDefault(key(account), NOBODY);
   }
 
   /// `Finance, Clerk`: the group in words.

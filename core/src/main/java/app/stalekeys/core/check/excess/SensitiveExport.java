@@ -62,7 +62,7 @@ public final class SensitiveExport implements Check {
       String department = examination.access().departmentOf(account);
       if (!expected.isEmpty() && !expected.contains(department)) {
         List<String> permissions =
-            held.stream().mapToObj(number -> universe.at(number).words()).toList();
+            held.stream().mapToObj(number -> universe.words(number)).toList();
         Examination.Draft draft =
             examination
                 .flag(account, Severity.MEDIUM)

@@ -72,7 +72,7 @@ public final class UnlikePeers implements Check {
     List<String> permissions =
         held.stream()
             .filter(number -> group.isRarePermission(number, share))
-            .mapToObj(number -> effective.universe().at(number).words())
+            .mapToObj(number -> effective.universe().words(number))
             .toList();
     if (roles.isEmpty() && permissions.isEmpty()) {
       return;

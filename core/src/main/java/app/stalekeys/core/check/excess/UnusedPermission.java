@@ -59,15 +59,16 @@ public final class UnusedPermission implements Check {
 
   private static void examine(Examination examination, Account account, BitSet held) {
     Universe universe = examination.access().effective().universe();
+    int days = examination.number("days");
     List<String> unused = new ArrayList<>();
     List<Place> places = new ArrayList<>();
     boolean critical = false;
     for (int number = held.nextSetBit(0); number >= 0; number = held.nextSetBit(number + 1)) {
       Usage.Use use = examination.access().records().usage().last(account, number);
-      if (use != null && examination.daysSince(use.day()) < examination.number("days")) {
+      if (use != null && examination.daysSince(use.day()) < days) {
         continue;
       }
-      unused.add(universe.at(number).words());
+      unused.add(universe.words(number));
       places.add(Objects.requireNonNull(universe.detail(number)).place());
       critical |= universe.sensitivity(number) == Sensitivity.CRITICAL;
     }

@@ -49,10 +49,10 @@ public final class Awakened implements Check {
             Attempt now = successes.get(i);
             long days =
                 examination.clock().epochDay(now.at()) - examination.clock().epochDay(before.at());
-            boolean changed =
-                changes.getOrDefault(account, List.of()).stream()
-                    .anyMatch(at -> at >= before.at() && at <= now.at());
-            if (now.at() >= from && days >= examination.number("days") && !changed) {
+            if (now.at() >= from
+                && days >= examination.number("days")
+                && changes.getOrDefault(account, List.of()).stream()
+                    .noneMatch(at -> at >= before.at() && at <= now.at())) {
               examination
                   .flag(account, examination.bySeverityOf(account, Severity.MEDIUM, Severity.HIGH))
                   .fact("slept", days)

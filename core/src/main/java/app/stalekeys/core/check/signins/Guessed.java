@@ -5,6 +5,7 @@ import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.signin.Attempt;
+import app.stalekeys.core.signin.Bursts;
 import app.stalekeys.core.signin.Outcome;
 import java.util.List;
 

@@ -4,6 +4,7 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Sessions;
 import java.util.Comparator;
 import java.util.List;
 
@@ -29,7 +30,7 @@ public final class LongSession implements Check {
   @Override
   public void examine(Examination examination) {
     long most = examination.number("hours") * 3_600_000L;
-    Sessions.of(examination)
+    Sessions.of(examination.access().signIns().histories())
         .forEach((account, sessions) -> {
           examination.tested();
           List<Sessions.Session> longer =

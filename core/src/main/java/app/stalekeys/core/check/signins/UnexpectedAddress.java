@@ -4,6 +4,7 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.AddressRange;
 import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
 import java.util.HashMap;

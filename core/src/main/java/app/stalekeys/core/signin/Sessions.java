@@ -1,23 +1,21 @@
-package app.stalekeys.core.check.signins;
+package app.stalekeys.core.signin;
 
 import app.stalekeys.core.access.Account;
-import app.stalekeys.core.check.Examination;
-import app.stalekeys.core.signin.Attempt;
-import app.stalekeys.core.signin.Outcome;
 import java.time.Duration;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
 /// The sessions of accounts: a success to the sign-out of the same session id, else to its start and
 /// duration. A success without an end is left out.
-final class Sessions {
+public final class Sessions {
 
   /// @param end milliseconds, exclusive
-  record Session(Attempt start, long end) {
-    long length() {
+  public record Session(Attempt start, long end) {
+    public long length() {
       return end - start.at();
     }
   }
@@ -25,30 +23,35 @@ final class Sessions {
   private Sessions() {}
 
   /// By account, in the order of their starts; accounts without a session are left out.
-  static Map<Account, List<Session>> of(Examination examination) {
-    Map<Account, List<Session>> sessions = new java.util.LinkedHashMap<>();
-    Attempts.byAccount(examination, Outcome.SUCCESS, Outcome.SIGN_OUT)
-        .forEach((account, attempts) -> {
-          Map<String, List<Attempt>> ends = new HashMap<>();
-          for (Attempt attempt : attempts) {
-            if (attempt.outcome() == Outcome.SIGN_OUT && !attempt.session().isEmpty()) {
-              ends.computeIfAbsent(attempt.session(), key -> new ArrayList<>(1)).add(attempt);
-            }
-          }
-          List<Session> own = new ArrayList<>();
-          for (Attempt attempt : attempts) {
-            if (attempt.outcome() == Outcome.SUCCESS) {
-              long end = end(attempt, ends);
-              if (end >= attempt.at()) {
-                own.add(new Session(attempt, end));
-              }
-            }
-          }
-          if (!own.isEmpty()) {
-            sessions.put(account, own);
-          }
-        });
+  public static Map<Account, List<Session>> of(Histories histories) {
+    Map<Account, List<Session>> sessions = new LinkedHashMap<>();
+    histories.forEach((account, attempts) -> {
+      List<Session> own = of(attempts);
+      if (!own.isEmpty()) {
+        sessions.put(account, own);
+      }
+    });
     return sessions;
+  }
+
+  /// The sessions among the attempts of one account.
+  private static List<Session> of(List<Attempt> attempts) {
+    Map<String, List<Attempt>> ends = new HashMap<>();
+    for (Attempt attempt : attempts) {
+      if (attempt.outcome() == Outcome.SIGN_OUT && !attempt.session().isEmpty()) {
+        ends.computeIfAbsent(attempt.session(), key -> new ArrayList<>(1)).add(attempt);
+      }
+    }
+    List<Session> own = new ArrayList<>();
+    for (Attempt attempt : attempts) {
+      if (attempt.outcome() == Outcome.SUCCESS) {
+        long end = end(attempt, ends);
+        if (end >= attempt.at()) {
+          own.add(new Session(attempt, end));
+        }
+      }
+    }
+    return own;
   }
 
   /// Before the start when nothing says when it ended.
@@ -63,7 +66,7 @@ final class Sessions {
   }
 
   /// Whole seconds or ISO 8601; less than 0 for anything else.
-  static long millis(String duration) {
+  public static long millis(String duration) {
     String text = duration.strip();
     if (text.isEmpty()) {
       return -1;

@@ -1,18 +1,17 @@
-package app.stalekeys.core.check.signins;
+package app.stalekeys.core.signin;
 
-import app.stalekeys.core.signin.Attempt;
 import java.util.ArrayList;
 import java.util.List;
 
 /// Runs of attempts in which at least so many lie within so long: sliding windows, and those that touch
 /// are one run.
-final class Bursts {
+public final class Bursts {
 
   private Bursts() {}
 
   /// @param attempts in the order of time
   /// @param count how many make a window; @param within milliseconds from its first to its last
-  static List<List<Attempt>> of(List<Attempt> attempts, int count, long within) {
+  public static List<List<Attempt>> of(List<Attempt> attempts, int count, long within) {
     List<List<Attempt>> bursts = new ArrayList<>();
     int from = -1;
     int to = -1;

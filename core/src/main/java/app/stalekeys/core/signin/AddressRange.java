@@ -1,13 +1,13 @@
-package app.stalekeys.core.check.signins;
+package app.stalekeys.core.signin;
 
 import java.util.Optional;
 
 /// A range of addresses such as `10.20.0.0/16` or `2001:db8:20::/48`, or one address. Names are never
 /// looked up.
-record AddressRange(byte[] start, int bits) {
+public record AddressRange(byte[] start, int bits) {
 
   /// Empty when the text is no range.
-  static Optional<AddressRange> of(String text) {
+  public static Optional<AddressRange> of(String text) {
     int slash = text.indexOf('/');
     Optional<byte[]> start = bytes(slash < 0 ? text : text.substring(0, slash));
     if (start.isEmpty()) {
@@ -23,7 +23,7 @@ record AddressRange(byte[] start, int bits) {
         : Optional.empty();
   }
 
-  boolean contains(byte[] address) {
+  public boolean contains(byte[] address) {
     if (address.length != start.length) {
       return false;
     }
@@ -37,7 +37,7 @@ record AddressRange(byte[] start, int bits) {
   }
 
   /// Four or sixteen bytes; an address of four written in the form of sixteen is four.
-  static Optional<byte[]> bytes(String text) {
+  public static Optional<byte[]> bytes(String text) {
     String plain = text.strip();
     int zone = plain.indexOf('%');
     plain = zone < 0 ? plain : plain.substring(0, zone);

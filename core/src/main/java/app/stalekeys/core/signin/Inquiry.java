@@ -1,0 +1,205 @@
+package app.stalekeys.core.signin;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Predicate;
+
+/// Which attempts are asked for. Conditions compose: an attempt has to meet all of them.
+///
+/// @param from milliseconds, inclusive; @param until exclusive
+/// @param who which accounts and strangers
+/// @param wanted by respect, the texts of which one has to be said; an empty text means "not said"
+/// @param addresses ranges of which one has to hold the address; none asked for when empty
+/// @param text a word that any of the texts has to contain, case ignored; empty when none is asked for
+/// @param weekHours hours of the week from Monday 00, 0 to 167; all when empty
+public record Inquiry(
+    long from,
+    long until,
+    Set<Outcome> outcomes,
+    Predicate<Timeline.Who> who,
+    Map<Detail, Set<String>> wanted,
+    List<AddressRange> addresses,
+    String text,
+    Set<Integer> weekHours) {
+
+  /// Everything.
+  public static final Inquiry ALL =
+      new Inquiry(
+          Long.MIN_VALUE,
+          Long.MAX_VALUE,
+          EnumSet.allOf(Outcome.class),
+          who -> true,
+          Map.of(),
+          List.of(),
+          "",
+          Set.of());
+
+  /// Rows walked over at a time: they stay in the processor's cache.
+  static final int BLOCK = 1 << 14;
+
+  /// The same of another time.
+  public Inquiry between(long first, long end) {
+    return new Inquiry(first, end, outcomes, who, wanted, addresses, text, weekHours);
+  }
+
+  /// The inquiry in the codes of one timeline: what a walk compares.
+  final class Compiled {
+    private final Timeline timeline;
+    private final BitSet accounts;
+    private final Map<Detail, BitSet> codes = new EnumMap<>(Detail.class);
+    private final Map<Detail, BitSet> withText = new EnumMap<>(Detail.class);
+    private final BitSet accountsWithText = new BitSet();
+    private final boolean[] outcome = new boolean[Outcome.values().length];
+    private final boolean impossible;
+
+    Compiled(Timeline timeline) {
+      this.timeline = timeline;
+      this.accounts = new BitSet();
+      List<Timeline.Who> known = timeline.who();
+      for (int i = 0; i < known.size(); i++) {
+        accounts.set(i, who.test(known.get(i)));
+      }
+      outcomes.forEach(one -> outcome[one.ordinal()] = true);
+      boolean none = false;
+      for (Map.Entry<Detail, Set<String>> one : wanted.entrySet()) {
+        TimelineColumn column = timeline.column(one.getKey());
+        if (column != null) {
+          codes.put(one.getKey(), column.codesOf(one.getValue()));
+        } else {
+          none |= !one.getValue().contains("");
+        }
+      }
+      if (!addresses.isEmpty()) {
+        none |= !keepAddresses();
+      }
+      this.impossible = none;
+      if (!text.isEmpty()) {
+        findText(text.toLowerCase(Locale.ROOT));
+      }
+    }
+
+    private boolean keepAddresses() {
+      TimelineColumn column = timeline.column(Detail.ADDRESS);
+      if (column == null) {
+        return false;
+      }
+      BitSet inRange = column.codesOf(Inquiry.this::isInRange);
+      BitSet before = codes.get(Detail.ADDRESS);
+      if (before != null) {
+        inRange.and(before);
+      }
+      codes.put(Detail.ADDRESS, inRange);
+      return true;
+    }
+
+    private void findText(String word) {
+      timeline.columns().forEach((detail, column) -> withText.put(detail, column.codesWith(word)));
+      List<Timeline.Who> known = timeline.who();
+      for (int i = 0; i < known.size(); i++) {
+        accountsWithText.set(i, known.get(i).key().toLowerCase(Locale.ROOT).contains(word));
+      }
+    }
+
+    /// Fills `rows` with those from `first` to before `end` that meet everything but the time.
+    ///
+    /// @param end at most [#BLOCK] after `first`
+    /// @return how many
+    int select(int first, int end, int[] rows) {
+      if (impossible) {
+        return 0;
+      }
+      byte[] outcomes = timeline.outcomes();
+      int n = 0;
+      for (int row = first; row < end; row++) {
+        if (outcome[outcomes[row]]) {
+          rows[n++] = row;
+        }
+      }
+      if (accounts.cardinality() < timeline.who().size()) {
+        n = timeline.accounts().keep(rows, n, accounts);
+      }
+      for (Map.Entry<Detail, BitSet> one : codes.entrySet()) {
+        n = timeline.codes(one.getKey()).keep(rows, n, one.getValue());
+      }
+      if (!weekHours.isEmpty()) {
+        n = keepHours(rows, n);
+      }
+      return text.isEmpty() ? n : keepText(rows, n);
+    }
+
+    private int keepHours(int[] rows, int n) {
+      int kept = 0;
+      for (int i = 0; i < n; i++) {
+        if (weekHours.contains(Tally.hourOfWeek(timeline.hours()[rows[i]]))) {
+          rows[kept++] = rows[i];
+        }
+      }
+      return kept;
+    }
+
+    private int keepText(int[] rows, int n) {
+      int kept = 0;
+      for (int i = 0; i < n; i++) {
+        if (hasText(rows[i])) {
+          rows[kept++] = rows[i];
+        }
+      }
+      return kept;
+    }
+
+    private boolean hasText(int row) {
+      if (accountsWithText.get(timeline.accounts().at(row))) {
+        return true;
+      }
+      for (Map.Entry<Detail, BitSet> one : withText.entrySet()) {
+        if (one.getValue().get(timeline.codes(one.getKey()).at(row))) {
+          return true;
+        }
+      }
+      return false;
+    }
+
+    int first() {
+      return Math.min(timeline.firstFrom(from), timeline.size());
+    }
+
+    int end() {
+      return Math.min(timeline.firstFrom(until), timeline.size());
+    }
+  }
+
+  private boolean isInRange(String address) {
+    return AddressRange.bytes(address)
+        .map(bytes -> addresses.stream().anyMatch(range -> range.contains(bytes)))
+        .orElse(false);
+  }
+
+  /// A page of rows of the timeline.
+  ///
+  /// @param offset how many matching rows to pass over; @param newest whether the latest come first
+  public List<Integer> rows(Timeline timeline, int offset, int limit, boolean newest) {
+    Compiled compiled = new Compiled(timeline);
+    List<Integer> page = new ArrayList<>();
+    int[] block = new int[BLOCK];
+    int first = compiled.first();
+    int end = compiled.end();
+    int passed = 0;
+    for (int done = 0; done < end - first && page.size() < limit; done += BLOCK) {
+      int from = newest ? Math.max(first, end - done - BLOCK) : first + done;
+      int to = newest ? end - done : Math.min(end, from + BLOCK);
+      int n = compiled.select(from, to, block);
+      int skip = Math.min(n, offset - passed);
+      passed += skip;
+      for (int i = skip; i < n && page.size() < limit; i++) {
+        page.add(block[newest ? n - 1 - i : i]);
+      }
+    }
+    return page;
+  }
+}
