@@ -10,6 +10,7 @@ import { Match } from '../features/match';
 import { PersonPage } from '../features/people';
 import { Report } from '../features/report';
 import { SignIn, useSession } from '../features/session';
+import { SignIns } from '../features/signins';
 import { Standing } from '../features/standing';
 import { Waiting } from '../shared/ui';
 import { Shell } from './Shell';
@@ -40,6 +41,7 @@ export function App() {
         <Route path="tasks" element={<TasksEditor />} />
         <Route path="checks" element={<Checks />} />
         <Route path="access" element={<Access />} />
+        <Route path="sign-ins" element={<SignIns />} />
         <Route path="report" element={<Report />} />
         <Route path="*" element={<Navigate to="standing" replace />} />
       </Route>

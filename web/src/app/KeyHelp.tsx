@@ -30,6 +30,14 @@ const KEYS: [string, [string, string][]][] = [
     ],
   ],
   [
+    'Sign-ins',
+    [
+      ['↓ or J', 'next attempt'],
+      ['↑ or K', 'the one before'],
+      ['Esc', 'close the attempt'],
+    ],
+  ],
+  [
     'Findings',
     [
       ['↓ or J', 'next finding'],

@@ -93,6 +93,7 @@ function Spine() {
       />
       <View to="findings" name="Findings" />
       <View to="access" name="Access" />
+      <View to="sign-ins" name="Sign-ins" />
       <View to="conflicts" name="Conflicts" />
       <View to="checks" name="Checks" />
       <Stage to="report" name="Report" />

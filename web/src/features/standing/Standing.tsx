@@ -7,6 +7,7 @@ import type {
 } from '../../shared/api/types';
 import { count, counted, percent } from '../../shared/model/format';
 import { KeyBit, Waiting } from '../../shared/ui';
+import { Pinned } from '../signins';
 import { askFor } from './askFor';
 import { groupNotTested } from './groupNotTested';
 import { Movement } from './Movement';
@@ -39,6 +40,9 @@ export function Standing() {
               <Movement movement={data.movement} />
             </Section>
           )}
+          <Section title="Pinned questions" aside="attempts">
+            <Pinned />
+          </Section>
           <NotTested data={data} />
         </div>
       </div>

@@ -7,6 +7,7 @@ import app.stalekeys.core.source.Workers;
 import java.lang.management.ManagementFactory;
 import java.lang.management.MemoryPoolMXBean;
 import java.lang.management.MemoryType;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -185,6 +186,9 @@ final class Questions {
         mine, ours.values().stream().mapToInt(Integer::intValue).sum(), heap());
     try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
         Statement statement = connection.createStatement()) {
+      statement.execute("set memory_limit = '8GB'");
+      statement.execute(
+          "set temp_directory = '%s'".formatted(Files.createTempDirectory("questions")));
       long loading = Reading.time(() -> load(statement, folder));
       System.out.printf("database: loading %,d ms%n", loading);
       long asking = Reading.time(() -> closure(statement));

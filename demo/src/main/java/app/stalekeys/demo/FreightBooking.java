@@ -191,6 +191,7 @@ final class FreightBooking {
     StringBuilder lines = new StringBuilder();
     List<User> active = users.stream().filter(User::active).toList();
     Worker mover = company.mover();
+    Random staying = new Random(DemoAudit.SEED + 13);
     for (LocalDate day = LocalDate.of(2026, 1, 1);
         !day.isAfter(DemoAudit.AS_OF);
         day = day.plusDays(1)) {
@@ -212,7 +213,9 @@ final class FreightBooking {
               "ip",
               "10.40.2." + (2 + random.nextInt(200)),
               "country",
-              "FO");
+              "FO",
+              "seconds",
+              staying.nextInt(100) < 80 ? String.valueOf(600 + staying.nextInt(30_000)) : "");
         }
       }
     }

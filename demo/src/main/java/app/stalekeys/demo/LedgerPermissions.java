@@ -117,7 +117,18 @@ final class LedgerPermissions {
     String self = ledger.selfGranter();
     lines.add(at("2026-04-16T08:51:30", self, "GIVE", self, "", "", "USER_ADMIN"));
     lines.add(at("2026-02-03T09:30:00", "consult2", "GIVE", payer, "", "", "AP_PAY"));
-    return "Klokka;User;Deed;Target;Object;Before;After\r\n" + String.join("\r\n", lines) + "\r\n";
+    // What was done in the session that the guess opened.
+    lines.add(inSession("2026-06-09T02:27:14", "read", "Supplier"));
+    lines.add(inSession("2026-06-09T02:31:40", "read", "Payment/Run"));
+    lines.add(inSession("2026-06-09T02:33:05", "read", "Payroll"));
+    lines.add(inSession("2026-06-09T02:49:52", "export", "Payroll"));
+    return "Klokka;User;Deed;Target;Object;Before;After;Session\r\n"
+        + String.join("\r\n", lines)
+        + "\r\n";
+  }
+
+  private static String inSession(String time, String deed, String object) {
+    return at(time, "admin", deed, "", object, "", "") + LedgerSignIns.GUESSED;
   }
 
   private static String sortable(String line) {
@@ -144,6 +155,6 @@ final class LedgerPermissions {
       String object,
       String before,
       String after) {
-    return String.join(";", TIME.format(time), user, deed, target, object, before, after);
+    return String.join(";", TIME.format(time), user, deed, target, object, before, after, "");
   }
 }

@@ -17,9 +17,19 @@ final class LedgerSignIns {
   private static final LocalDate FIRST = LocalDate.of(2026, 1, 1);
   private static final String GUESSER = "203.0.113.77";
 
+  /// The session that the guess opened.
+  static final String GUESSED = "S6f2a91c4";
+
   /// @param client the program, or the browser in which the ledger's pages were opened
+  /// @param session empty where the program names none
   private record Event(
-      LocalDateTime at, String user, String result, String reason, String address, String client) {
+      LocalDateTime at,
+      String user,
+      String result,
+      String reason,
+      String address,
+      String client,
+      String session) {
 
     boolean byBrowser() {
       return client.startsWith("Firefox");
@@ -27,10 +37,15 @@ final class LedgerSignIns {
   }
 
   private final Random random;
+
+  /// Who signs out and when: apart, so that it moves nothing else.
+  private final Random leaving;
+
   private final List<Event> events = new ArrayList<>();
 
   LedgerSignIns(Ledger ledger, Worker leaver, Random random) {
     this.random = random;
+    this.leaving = new Random(DemoAudit.SEED + 12);
     for (Ledger.User user : ledger.users()) {
       if (user.type() == 'P' && user.lastLogon() != null && !user.id().equals(leaver.number())) {
         routine(user);
@@ -63,7 +78,17 @@ final class LedgerSignIns {
             address,
             "Ledger desktop 9.2");
       }
-      add(at, user.id(), "OK", "", address, "Ledger desktop 9.2");
+      workday(at, user.id(), address);
+    }
+  }
+
+  /// Most sign out when they go; some close the lid.
+  private void workday(LocalDateTime at, String user, String address) {
+    String session = "S" + Integer.toHexString(leaving.nextInt() | 0x10000000);
+    events.add(new Event(at, user, "OK", "", address, "Ledger desktop 9.2", session));
+    if (leaving.nextInt(100) < 62) {
+      LocalDateTime gone = at.plusSeconds(900 + leaving.nextInt(27_000));
+      events.add(new Event(gone, user, "UT", "", address, "Ledger desktop 9.2", session));
     }
   }
 
@@ -142,17 +167,18 @@ final class LedgerSignIns {
       at = at.plusSeconds(9 + random.nextInt(9));
       add(at, "admin", "FEIL", "wrong password", GUESSER, "unknown");
     }
-    add(at.plusSeconds(21), "admin", "OK", "", GUESSER, "unknown");
-    add(at.plusSeconds(1900), "admin", "UT", "", GUESSER, "unknown");
+    events.add(new Event(at.plusSeconds(21), "admin", "OK", "", GUESSER, "unknown", GUESSED));
+    events.add(new Event(at.plusSeconds(1900), "admin", "UT", "", GUESSER, "unknown", GUESSED));
   }
 
   private void add(
       LocalDateTime at, String user, String result, String reason, String address, String client) {
-    events.add(new Event(at, user, result, reason, address, client));
+    events.add(new Event(at, user, result, reason, address, client, ""));
   }
 
   String csv() {
-    StringBuilder csv = new StringBuilder("Klokka;User;Result;Reason;Address;Client;Browser\r\n");
+    StringBuilder csv =
+        new StringBuilder("Klokka;User;Result;Reason;Address;Client;Browser;Session\r\n");
     for (Event event : events) {
       csv.append(
               String.join(
@@ -163,7 +189,8 @@ final class LedgerSignIns {
                   event.reason,
                   event.address,
                   event.byBrowser() ? "Ledger web" : event.client,
-                  event.byBrowser() ? event.client : ""))
+                  event.byBrowser() ? event.client : "",
+                  event.session))
           .append("\r\n");
     }
     return csv.toString();

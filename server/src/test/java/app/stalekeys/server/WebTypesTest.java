@@ -29,7 +29,12 @@ class WebTypesTest {
     StringBuilder types = new StringBuilder();
     for (String file :
         List.of(
-            "types.ts", "matchTypes.ts", "accessTypes.ts", "checkTypes.ts", "conflictTypes.ts")) {
+            "types.ts",
+            "matchTypes.ts",
+            "accessTypes.ts",
+            "checkTypes.ts",
+            "conflictTypes.ts",
+            "signInTypes.ts")) {
       types.append(Files.readString(Path.of("../web/src/shared/api", file)));
     }
     Map<String, TreeSet<String>> page = new TreeMap<>();

@@ -1,0 +1,2 @@
+export { Pinned } from './Pinned';
+export { SignIns } from './SignIns';
