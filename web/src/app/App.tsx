@@ -1,6 +1,7 @@
 import { Navigate, Route, Routes } from 'react-router';
 import { Access } from '../features/access';
 import { Audits } from '../features/audits';
+import { Changes } from '../features/changes';
 import { Checks } from '../features/checks';
 import { Compare } from '../features/compare';
 import { Conflicts, TasksEditor } from '../features/conflicts';
@@ -41,6 +42,7 @@ export function App() {
         <Route path="tasks" element={<TasksEditor />} />
         <Route path="checks" element={<Checks />} />
         <Route path="access" element={<Access />} />
+        <Route path="changes" element={<Changes />} />
         <Route path="sign-ins" element={<SignIns />} />
         <Route path="report" element={<Report />} />
         <Route path="*" element={<Navigate to="standing" replace />} />

@@ -94,6 +94,7 @@ function Spine() {
       <View to="findings" name="Findings" />
       <View to="access" name="Access" />
       <View to="sign-ins" name="Sign-ins" />
+      <View to="changes" name="Changes" />
       <View to="conflicts" name="Conflicts" />
       <View to="checks" name="Checks" />
       <Stage to="report" name="Report" />

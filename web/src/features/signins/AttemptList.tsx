@@ -35,7 +35,7 @@ export function AttemptList({ filter, total, order, current, onOpen, onOrder }: 
   );
   const columns = COLUMNS.filter((column) => chosen.includes(column.id));
   const template = {
-    gridTemplateColumns: `146px 88px ${columns.map((column) => column.width).join(' ')}`,
+    gridTemplateColumns: `168px 88px ${columns.map((column) => column.width).join(' ')}`,
   };
   const at = [...lines.entries()].find(([, line]) => String(line.row) === current)?.[0];
   const step = (by: number) => {
@@ -136,7 +136,7 @@ export function AttemptList({ filter, total, order, current, onOpen, onOrder }: 
                           : 'border-l-transparent hover:bg-sheet'
                       }`}
                     >
-                      <span role="cell" className="id pl-2.5">
+                      <span role="cell" className="id pl-2.5 whitespace-nowrap">
                         {readable(line.at)}
                       </span>
                       <span role="cell">

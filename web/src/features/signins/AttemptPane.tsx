@@ -87,7 +87,7 @@ export function AttemptPane({ row, onOpen, onChoose }: Props) {
               type="button"
               onClick={() => onOpen(String(one.row))}
               aria-current={String(one.row) === row}
-              className={`grid w-full grid-cols-[138px_84px_1fr] border-b border-rule-light py-1 text-left hover:bg-paper ${
+              className={`grid w-full grid-cols-[152px_84px_1fr] border-b border-rule-light py-1 text-left hover:bg-paper ${
                 one.row === line.row ? 'bg-selected' : ''
               }`}
             >
@@ -203,7 +203,7 @@ function Deeds({ data }: { data: AttemptView }) {
               The first {count(data.deeds.length)} of {count(data.allDeeds)};{' '}
               <Link
                 className="door"
-                to={`../changes?view=deeds&account=${encodeURIComponent(data.attempt.account)}`}
+                to={`../changes?view=runs&account=${encodeURIComponent(data.attempt.account)}`}
               >
                 all of them
               </Link>

@@ -81,7 +81,6 @@ export function SignIns() {
               </button>
             ))}
           </div>
-          <Sum data={data} total={total} />
           <span className="ml-auto flex gap-3">
             <Keep view="sign-ins" query={params.toString()} />
             <a className="door" href={list('csv')}>
@@ -92,6 +91,7 @@ export function SignIns() {
             </a>
           </span>
         </div>
+        <Sum data={data} total={total} />
         <FilterBar
           params={params}
           applications={data.applications.map((id) => ({ id, name: names.get(id) ?? id }))}
@@ -189,7 +189,7 @@ function following(mark: MarkView): Record<string, string> {
 function Sum({ data, total }: { data: SignInView; total: number }) {
   const [success = 0, failure = 0, lockout = 0, out = 0] = data.total;
   return (
-    <p className="text-sm">
+    <p className="mt-1 text-sm">
       <b>{count(total)}</b> of {count(data.all)} attempts: {count(success)} in,{' '}
       <b className={failure ? 'text-oxblood' : ''}>{counted(failure, 'failure')}</b>,{' '}
       {counted(lockout, 'lock-out')}, {counted(out, 'sign-out')}

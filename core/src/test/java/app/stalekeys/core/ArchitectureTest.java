@@ -67,6 +67,8 @@ class ArchitectureTest {
           .definedBy("app.stalekeys.core.snapshot..")
           .layer("task")
           .definedBy("app.stalekeys.core.task..")
+          .layer("change")
+          .definedBy("app.stalekeys.core.change..")
           .layer("conflict")
           .definedBy("app.stalekeys.core.conflict..")
           .layer("check")
@@ -75,33 +77,47 @@ class ArchitectureTest {
           .definedBy("app.stalekeys.core.journal..")
           .layer("audit")
           .definedBy("app.stalekeys.core.audit..")
-          .whereLayer("audit")
+          .layer("watch")
+          .definedBy("app.stalekeys.core.watch..")
+          .whereLayer("watch")
           .mayNotBeAccessedByAnyLayer()
+          .whereLayer("audit")
+          .mayOnlyBeAccessedByLayers("watch")
           .whereLayer("check")
           .mayOnlyBeAccessedByLayers("audit")
           .whereLayer("conflict")
           .mayOnlyBeAccessedByLayers("check", "audit")
+          .whereLayer("change")
+          .mayOnlyBeAccessedByLayers("check", "audit")
           .whereLayer("journal")
           .mayNotBeAccessedByAnyLayer()
           .whereLayer("effective")
-          .mayOnlyBeAccessedByLayers("snapshot", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit")
           .whereLayer("snapshot")
-          .mayOnlyBeAccessedByLayers("conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers("change", "conflict", "check", "audit")
           .whereLayer("match")
-          .mayOnlyBeAccessedByLayers("snapshot", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit")
           .whereLayer("signin")
-          .mayOnlyBeAccessedByLayers("snapshot", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit", "watch")
           .whereLayer("task")
-          .mayOnlyBeAccessedByLayers("snapshot", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit")
           .whereLayer("activity")
-          .mayOnlyBeAccessedByLayers("effective", "snapshot", "check", "audit")
+          .mayOnlyBeAccessedByLayers("effective", "snapshot", "change", "check", "audit")
           .whereLayer("access")
           .mayOnlyBeAccessedByLayers(
-              "signin", "activity", "match", "snapshot", "effective", "conflict", "check", "audit")
+              "signin",
+              "activity",
+              "match",
+              "snapshot",
+              "effective",
+              "change",
+              "conflict",
+              "check",
+              "audit")
           .whereLayer("people")
-          .mayOnlyBeAccessedByLayers("match", "snapshot", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers("match", "snapshot", "change", "conflict", "check", "audit")
           .whereLayer("read")
-          .mayOnlyBeAccessedByLayers("check", "journal", "audit")
+          .mayOnlyBeAccessedByLayers("check", "journal", "audit", "watch")
           .whereLayer("evidence")
           .mayOnlyBeAccessedByLayers(
               "read",
@@ -112,8 +128,10 @@ class ArchitectureTest {
               "match",
               "snapshot",
               "effective",
+              "change",
               "check",
-              "audit")
+              "audit",
+              "watch")
           .whereLayer("bits")
           .mayOnlyBeAccessedByLayers("evidence", "signin", "effective")
           .because("a newcomer reads the core from the bottom up, in the order of the work");

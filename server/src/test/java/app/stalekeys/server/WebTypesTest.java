@@ -34,7 +34,8 @@ class WebTypesTest {
             "accessTypes.ts",
             "checkTypes.ts",
             "conflictTypes.ts",
-            "signInTypes.ts")) {
+            "signInTypes.ts",
+            "changeTypes.ts")) {
       types.append(Files.readString(Path.of("../web/src/shared/api", file)));
     }
     Map<String, TreeSet<String>> page = new TreeMap<>();

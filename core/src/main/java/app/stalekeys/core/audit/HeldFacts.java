@@ -13,7 +13,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /// The facts of one file held in memory as sealed columns: what a headless run works on.
-final class HeldFacts implements FactSink, FactSource {
+public final class HeldFacts implements FactSink, FactSource {
 
   private final String file;
   private final @Nullable String application;
@@ -21,12 +21,13 @@ final class HeldFacts implements FactSink, FactSource {
   private final List<Reject> rejects = new ArrayList<>();
   private Map<Kind, Set<String>> fields = Map.of();
 
-  HeldFacts(String file, @Nullable String application) {
+  public HeldFacts(String file, @Nullable String application) {
     this.file = file;
     this.application = application;
   }
 
-  void served(Map<Kind, Set<String>> found) {
+  /// Says which fields have a column, once the file is read.
+  public void served(Map<Kind, Set<String>> found) {
     fields = found;
   }
 

@@ -24,7 +24,7 @@ public enum Outcome {
     return ALL[ordinal];
   }
 
-  static Outcome of(String word) {
+  public static Outcome of(String word) {
     for (Outcome outcome : ALL) {
       if (outcome.word.equals(word)) {
         return outcome;

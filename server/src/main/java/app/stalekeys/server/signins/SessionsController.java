@@ -233,7 +233,7 @@ class SessionsController {
       });
       access.signIns().letGo();
       successes += entered[0] - (found.size() - before);
-      if (known[0] == 0) {
+      if (known[0] == 0 && entered[0] > 0) {
         missing.add(access.application().name());
       }
     }

@@ -14,6 +14,7 @@ import app.stalekeys.server.platform.Refusal;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -38,6 +39,8 @@ import org.springframework.web.bind.annotation.RestController;
 class SignInsController {
 
   private static final int KINDS = Outcome.values().length;
+  private static final DateTimeFormatter SECONDS =
+      DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ss");
   private static final int SHOWN = 8;
   private static final int MOST = 1000;
 
@@ -167,7 +170,7 @@ class SignInsController {
   }
 
   static String local(long at, ZoneId zone) {
-    return LocalDateTime.ofInstant(Instant.ofEpochMilli(at), zone).withNano(0).toString();
+    return SECONDS.format(LocalDateTime.ofInstant(Instant.ofEpochMilli(at), zone));
   }
 
   private static List<StripBar> strip(Tally.Strip strip) {

@@ -2,14 +2,12 @@ package app.stalekeys.core.check.changes;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.activity.Activity;
+import app.stalekeys.core.change.Approvals;
 import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Enumeration;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
-import app.stalekeys.core.people.Person;
-import app.stalekeys.core.snapshot.AccessRequest;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -42,10 +40,12 @@ public final class UnapprovedChange implements Check {
 
   @Override
   public void examine(Examination examination) {
-    List<AccessRequest> approved =
-        examination.access().records().requests().stream()
-            .filter(AccessRequest::isApproved)
-            .toList();
+    Approvals approvals =
+        new Approvals(
+            examination.access(),
+            examination.snapshot().zone(),
+            examination.number("days"),
+            examination.number("after"));
     Map<Account, List<Activity>> flagged = new LinkedHashMap<>();
     for (Activity done : Deeds.of(examination, Activity::givesAccess)) {
       Account target = Deeds.target(examination, done);
@@ -53,9 +53,7 @@ public final class UnapprovedChange implements Check {
         continue;
       }
       examination.tested();
-      boolean explained =
-          approved.stream().anyMatch(request -> explains(examination, request, done, target));
-      if (!explained) {
+      if (approvals.behind(done, target) == null) {
         flagged.computeIfAbsent(target, key -> new ArrayList<>()).add(done);
       }
     }
@@ -76,33 +74,5 @@ public final class UnapprovedChange implements Check {
                   changes.getFirst().actorName(),
                   examination.moment(changes.getFirst().at())));
     });
-  }
-
-  private static boolean explains(
-      Examination examination, AccessRequest request, Activity done, Account target) {
-    LocalDate given = examination.day(done.at());
-    LocalDate asked = examination.day(request.at());
-    boolean inTime =
-        !asked.isBefore(given.minusDays(examination.number("days")))
-            && !asked.isAfter(given.plusDays(examination.number("after")));
-    return inTime && names(request, done) && isFor(examination, request, target);
-  }
-
-  private static boolean names(AccessRequest request, Activity done) {
-    String given = done.after().isEmpty() ? done.resource() : done.after();
-    return request.role().equals(given)
-        || (!request.permission().isEmpty() && request.permission().equals(given));
-  }
-
-  private static boolean isFor(Examination examination, AccessRequest request, Account target) {
-    if (!request.account().isEmpty()) {
-      Account account = examination.access().book().find(request.directory(), request.account());
-      if (account != null) {
-        return account.index() == target.index();
-      }
-    }
-    Person person = examination.person(target);
-    Person asked = examination.access().matching().person(request.person());
-    return person != null && asked != null && person.id().equals(asked.id());
   }
 }
