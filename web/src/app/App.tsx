@@ -13,6 +13,7 @@ import { Report } from '../features/report';
 import { SignIn, useSession } from '../features/session';
 import { SignIns } from '../features/signins';
 import { Standing } from '../features/standing';
+import { Watches } from '../features/watches';
 import { Waiting } from '../shared/ui';
 import { Shell } from './Shell';
 
@@ -43,6 +44,7 @@ export function App() {
         <Route path="checks" element={<Checks />} />
         <Route path="access" element={<Access />} />
         <Route path="changes" element={<Changes />} />
+        <Route path="watches" element={<Watches />} />
         <Route path="sign-ins" element={<SignIns />} />
         <Route path="report" element={<Report />} />
         <Route path="*" element={<Navigate to="standing" replace />} />

@@ -97,6 +97,7 @@ function Spine() {
       <View to="changes" name="Changes" />
       <View to="conflicts" name="Conflicts" />
       <View to="checks" name="Checks" />
+      <View to="watches" name="Watches" />
       <Stage to="report" name="Report" />
       {standing.error && <Sentences error={standing.error} />}
     </nav>

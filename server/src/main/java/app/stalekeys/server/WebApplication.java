@@ -19,13 +19,20 @@ public class WebApplication {
   /// @param folder an audit folder to open, or null
   /// @param firstPassword the lead auditor's password in a new database; null lets one be made up
   /// @param standIns live sources to be tried, as JSON; null for none
+  /// @param receiver receivers of alarms to be tried, as JSON; null for none
   public record Settings(
       Path data,
       @Nullable Path folder,
       String address,
       int port,
       @Nullable String firstPassword,
-      @Nullable String standIns) {}
+      @Nullable String standIns,
+      @Nullable String receiver) {
+
+    public Settings watchedBy(String alarms) {
+      return new Settings(data, folder, address, port, firstPassword, standIns, alarms);
+    }
+  }
 
   /// Starts and returns once requests are served. The audit folder is opened before that.
   public static ConfigurableApplicationContext start(Settings settings) {
@@ -36,6 +43,7 @@ public class WebApplication {
     put(properties, "stalekeys.folder", settings.folder());
     put(properties, "stalekeys.first-password", settings.firstPassword());
     put(properties, "stalekeys.stand-ins", settings.standIns());
+    put(properties, "stalekeys.watch.stand-in", settings.receiver());
     return new SpringApplicationBuilder(WebApplication.class)
         .bannerMode(Banner.Mode.OFF)
         .properties(properties)

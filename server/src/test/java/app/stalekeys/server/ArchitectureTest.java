@@ -79,14 +79,15 @@ class ArchitectureTest {
           .that()
           .resideInAPackage("app.stalekeys..")
           .and()
-          .resideOutsideOfPackage("app.stalekeys.server.jobs..")
+          .resideOutsideOfPackages("app.stalekeys.server.jobs..", "app.stalekeys.server.watches..")
           .should()
           .dependOnClassesThat()
           .areAssignableTo(Thread.class)
           .orShould()
           .dependOnClassesThat()
           .areAssignableTo(java.util.concurrent.Executor.class)
-          .because("background work has one place where it is watched and stopped");
+          .because(
+              "background work has one place where it is watched and stopped; watches listen for as long as the program runs");
 
   @ArchTest
   static final ArchRule only_platform_makes_a_clock =

@@ -35,7 +35,8 @@ class WebTypesTest {
             "checkTypes.ts",
             "conflictTypes.ts",
             "signInTypes.ts",
-            "changeTypes.ts")) {
+            "changeTypes.ts",
+            "watchTypes.ts")) {
       types.append(Files.readString(Path.of("../web/src/shared/api", file)));
     }
     Map<String, TreeSet<String>> page = new TreeMap<>();

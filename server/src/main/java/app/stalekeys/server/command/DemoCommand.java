@@ -1,5 +1,6 @@
 package app.stalekeys.server.command;
 
+import app.stalekeys.demo.AlarmReceiver;
 import app.stalekeys.demo.DemoAudit;
 import app.stalekeys.demo.StandIns;
 import java.io.IOException;
@@ -49,11 +50,29 @@ final class DemoCommand implements Callable<Integer> {
     Path folder = options.data().resolve("demo-audit");
     DemoAudit.write(folder, seed);
     StandIns standIns = StandIns.start(folder);
-    int exit = options.start(options.settings(folder, PASSWORD, described(standIns)));
+    AlarmReceiver receiver = AlarmReceiver.start();
+    int exit =
+        options.start(
+            options.settings(folder, PASSWORD, described(standIns)).watchedBy(described(receiver)));
     if (exit != ServeCommand.RUNNING) {
       standIns.close();
+      receiver.close();
     }
     return exit;
+  }
+
+  private static String described(AlarmReceiver receiver) {
+    return JsonMapper.shared()
+        .writeValueAsString(
+            Map.of(
+                "webhook",
+                receiver.address(),
+                "secret",
+                AlarmReceiver.SECRET,
+                "smtpHost",
+                "127.0.0.1",
+                "smtpPort",
+                receiver.smtpPort()));
   }
 
   /// What the screen offers to try, in its own words.

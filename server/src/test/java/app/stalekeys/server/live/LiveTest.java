@@ -5,15 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.stalekeys.demo.StandIns;
 import app.stalekeys.server.support.Browser;
 import app.stalekeys.server.support.RunningServer;
+import app.stalekeys.server.support.SelfSigned;
 import com.unboundid.ldap.listener.InMemoryDirectoryServer;
 import com.unboundid.ldap.listener.InMemoryDirectoryServerConfig;
 import com.unboundid.ldap.listener.InMemoryListenerConfig;
-import com.unboundid.util.ssl.KeyStoreKeyManager;
-import com.unboundid.util.ssl.SSLUtil;
-import com.unboundid.util.ssl.TrustAllTrustManager;
 import java.net.InetAddress;
 import java.nio.file.Files;
-import java.nio.file.Path;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -121,65 +118,45 @@ class LiveTest {
 
   @Test
   void overTlsACertificateNobodyTrustsIsRefusedAndAGivenOneAccepted() throws Exception {
-    Path folder = Files.createTempDirectory("tls");
-    keytool(
-        "-genkeypair",
-        "-alias",
-        "s",
-        "-keyalg",
-        "RSA",
-        "-dname",
-        "CN=127.0.0.1",
-        "-ext",
-        "SAN=IP:127.0.0.1",
-        "-storepass",
-        "secret",
-        "-keystore",
-        folder.resolve("k.p12").toString());
-    keytool(
-        "-exportcert",
-        "-rfc",
-        "-alias",
-        "s",
-        "-storepass",
-        "secret",
-        "-keystore",
-        folder.resolve("k.p12").toString(),
-        "-file",
-        folder.resolve("c.pem").toString());
-    SSLUtil ssl =
-        new SSLUtil(
-            new KeyStoreKeyManager(
-                folder.resolve("k.p12").toString(), "secret".toCharArray(), "PKCS12", "s"),
-            new TrustAllTrustManager());
-    InMemoryDirectoryServerConfig config = new InMemoryDirectoryServerConfig(StandIns.BASE);
-    config.addAdditionalBindCredentials(StandIns.BIND_DN, StandIns.PASSWORD);
-    config.setSchema(null);
-    config.setListenerConfigs(
+    SelfSigned identity = SelfSigned.in(Files.createTempDirectory("tls"));
+    trusted(
+        "ldaps",
+        identity,
         InMemoryListenerConfig.createLDAPSConfig(
-            "tls", InetAddress.getLoopbackAddress(), 0, ssl.createSSLServerSocketFactory(), null));
-    try (InMemoryDirectoryServer server = new InMemoryDirectoryServer(config)) {
-      server.add("dn: " + StandIns.BASE, "objectClass: domain", "dc: fennicksound");
-      server.add(
-          "dn: uid=tls1," + StandIns.BASE,
-          "objectClass: inetOrgPerson",
-          "uid: tls1",
-          "cn: T",
-          "sn: T");
-      server.startListening();
-      ObjectNode asked = ldap(server.getListenPort(), "ldaps", StandIns.PASSWORD);
-      assertThat(read("ldap", asked).get("state").asString()).isEqualTo("failed");
-      asked.put("certificate", Files.readString(folder.resolve("c.pem")));
-      assertThat(desk(read("ldap", asked)).get("rows").get(0).toString()).contains("tls1");
-    }
+            "tls",
+            InetAddress.getLoopbackAddress(),
+            0,
+            identity.server().getServerSocketFactory(),
+            null));
+    trusted(
+        "starttls",
+        identity,
+        InMemoryListenerConfig.createLDAPConfig(
+            "tls", InetAddress.getLoopbackAddress(), 0, identity.server().getSocketFactory()));
     assertThat(Browser.text(browser.post(audit + "/live/ldap", ldap(1, "rot13", "x").toString())))
         .contains("expected none, starttls or ldaps");
   }
 
-  private static void keytool(String... arguments) throws Exception {
-    java.util.List<String> command = new java.util.ArrayList<>();
-    command.add(Path.of(System.getProperty("java.home"), "bin", "keytool").toString());
-    command.addAll(java.util.List.of(arguments));
-    assertThat(new ProcessBuilder(command).inheritIO().start().waitFor()).isZero();
+  private void trusted(String protection, SelfSigned identity, InMemoryListenerConfig listener)
+      throws Exception {
+    InMemoryDirectoryServerConfig config = new InMemoryDirectoryServerConfig(StandIns.BASE);
+    config.addAdditionalBindCredentials(StandIns.BIND_DN, StandIns.PASSWORD);
+    config.setSchema(null);
+    config.setListenerConfigs(listener);
+    try (InMemoryDirectoryServer server = new InMemoryDirectoryServer(config)) {
+      server.add("dn: " + StandIns.BASE, "objectClass: domain", "dc: fennicksound");
+      server.add(
+          "dn: uid=%s1,%s".formatted(protection, StandIns.BASE),
+          "objectClass: inetOrgPerson",
+          "uid: " + protection + "1",
+          "cn: T",
+          "sn: T");
+      server.startListening();
+      ObjectNode asked = ldap(server.getListenPort(), protection, StandIns.PASSWORD);
+      assertThat(read("ldap", asked).get("state").asString()).isEqualTo("failed");
+      asked.put("certificate", identity.certificate());
+      assertThat(desk(read("ldap", asked)).get("rows").get(0).toString())
+          .contains(protection + "1");
+    }
   }
 }

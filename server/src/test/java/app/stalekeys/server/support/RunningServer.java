@@ -33,6 +33,7 @@ public final class RunningServer {
                 "--server.port=0",
                 "--spring.datasource.url=jdbc:h2:mem:tests;DB_CLOSE_DELAY=-1",
                 "--stalekeys.first-password=" + PASSWORD,
+                "--stalekeys.watch.pauses=100ms,200ms,400ms",
                 "--stalekeys.folder=" + demo);
   }
 

@@ -1,0 +1,1 @@
+export { Watches } from './Watches';
