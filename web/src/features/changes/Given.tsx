@@ -63,7 +63,7 @@ export function Given({ data, order, onSet }: Props) {
               <th scope="col">
                 <button
                   type="button"
-                  className="hover:underline"
+                  className="min-h-6 hover:underline"
                   onClick={() => onSet({ order: order === 'oldest' ? '' : 'oldest' })}
                 >
                   When {order === 'oldest' ? '↑' : '↓'}
@@ -149,7 +149,7 @@ function Who({
     <>
       <button
         type="button"
-        className="id hover:underline"
+        className="id min-h-6 hover:underline"
         title="All changes by and to this account"
         onClick={() => onSet({ account })}
       >

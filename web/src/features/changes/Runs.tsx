@@ -68,7 +68,7 @@ export function Runs({ filter, refused, onSet }: Props) {
               <td className="id">
                 <button
                   type="button"
-                  className="hover:underline"
+                  className="min-h-6 hover:underline"
                   onClick={() => onSet({ account: line.account })}
                 >
                   {line.account}

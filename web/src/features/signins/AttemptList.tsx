@@ -59,7 +59,7 @@ export function AttemptList({ filter, total, order, current, onOpen, onOrder }: 
   return (
     <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
       <details className="relative justify-self-end px-3 pt-1.5 text-sm">
-        <summary className="cursor-pointer list-none underline decoration-rule underline-offset-2">
+        <summary className="min-h-6 cursor-pointer list-none underline decoration-rule underline-offset-2">
           columns: {columns.length + 2} of {COLUMNS.length + 2}
         </summary>
         <fieldset className="absolute right-3 z-20 grid w-64 grid-cols-2 gap-1 border border-ink bg-sheet p-3">
@@ -98,7 +98,7 @@ export function AttemptList({ filter, total, order, current, onOpen, onOrder }: 
             <span role="columnheader" aria-sort={order === 'oldest' ? 'ascending' : 'descending'}>
               <button
                 type="button"
-                className="pl-3.5 hover:underline"
+                className="min-h-6 pl-3.5 hover:underline"
                 onClick={() => onOrder(order === 'oldest' ? '' : 'oldest')}
               >
                 Time {order === 'oldest' ? '↑' : '↓'}

@@ -46,7 +46,12 @@ export function AttemptPane({ row, onOpen, onChoose }: Props) {
         <h2 className="font-semibold">
           <OutcomeMark outcome={line.outcome} /> <span className="id">{line.account}</span>
         </h2>
-        <button type="button" className="px-1" aria-label="Close" onClick={() => onOpen('')}>
+        <button
+          type="button"
+          className="min-h-6 min-w-6"
+          aria-label="Close"
+          onClick={() => onOpen('')}
+        >
           ×
         </button>
       </div>

@@ -107,7 +107,7 @@ function Chosen({ params, onSet }: Pick<Props, 'params' | 'onSet'>) {
     <button
       key={chip.name}
       type="button"
-      className="rounded-[3px] border border-brass bg-brass-wash px-1.5 py-0.5"
+      className="min-h-6 rounded-[3px] border border-brass bg-brass-wash px-1.5"
       aria-label={`Take off the filter ${chip.words}`}
       onClick={() => onSet(chip.off)}
     >

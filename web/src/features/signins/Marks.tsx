@@ -17,7 +17,11 @@ export function Marks({ marks, onChoose }: Props) {
   const lines = (some: MarkView[]) =>
     some.map((mark) => (
       <li key={`${mark.check}${mark.application}${mark.subject}${mark.from}`}>
-        <button type="button" className="text-left hover:underline" onClick={() => onChoose(mark)}>
+        <button
+          type="button"
+          className="min-h-6 text-left hover:underline"
+          onClick={() => onChoose(mark)}
+        >
           <span aria-hidden="true" className="text-brass">
             ▼
           </span>{' '}

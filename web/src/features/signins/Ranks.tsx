@@ -30,7 +30,7 @@ export function Ranks({ ranks, filter, onChoose }: Props) {
               type="button"
               aria-pressed={order === one}
               onClick={() => setOrder(one)}
-              className={`border-b-2 px-1.5 ${order === one ? 'border-brass font-semibold' : 'border-transparent text-soft'}`}
+              className={`min-h-6 border-b-2 px-1.5 ${order === one ? 'border-brass font-semibold' : 'border-transparent text-soft'}`}
             >
               {one} often
             </button>
@@ -43,7 +43,7 @@ export function Ranks({ ranks, filter, onChoose }: Props) {
             {FACETS[rank.facet]}
             <button
               type="button"
-              className="font-normal underline decoration-rule underline-offset-2"
+              className="min-h-6 font-normal underline decoration-rule underline-offset-2"
               onClick={() => setWhole(rank.facet)}
             >
               all {count(rank.different)}
@@ -94,7 +94,7 @@ function Line({ line, facet, widest, onChoose }: LineProps) {
         type="button"
         onClick={() => onChoose(choose(facet, line))}
         title={`${line.value || 'not said'}: ${count(line.total)} attempts, ${count(failed)} of them failures or lock-outs`}
-        className="grid w-full grid-cols-[minmax(0,1fr)_66px_54px] items-center gap-2 py-[1.5px] text-left hover:bg-sheet"
+        className="grid min-h-6 w-full grid-cols-[minmax(0,1fr)_66px_54px] items-center gap-2 text-left hover:bg-sheet"
       >
         <span className={`truncate ${plain ? 'text-sm' : 'id'}`}>
           {line.value ? (

@@ -35,6 +35,7 @@ export function Sessions({ filter, onSet }: Props) {
           who was in at
           <input
             type="datetime-local"
+            step={1}
             className="field"
             value={at}
             onChange={(event) => onSet({ at: event.target.value })}
@@ -75,11 +76,7 @@ export function Sessions({ filter, onSet }: Props) {
         {data.mostAt && (
           <>
             , at most{' '}
-            <button
-              type="button"
-              className="door"
-              onClick={() => onSet({ at: (data.mostAt ?? '').slice(0, 16) })}
-            >
+            <button type="button" className="door" onClick={() => onSet({ at: data.mostAt ?? '' })}>
               {count(data.most)} at once
             </button>{' '}
             on {readable(data.mostAt)}

@@ -47,26 +47,24 @@ export function WeekGrid({ week, chosen, onChoose }: Props) {
                   .map((value, at) => `${count(value)} ${OUTCOME_WORDS[at]}`)
                   .join(', ');
                 return (
-                  <td key={hour} className="p-0">
-                    <button
-                      type="button"
-                      title={`${hourWords(hour)}: ${words}`}
-                      aria-label={`${hourWords(hour)}: ${words}`}
-                      aria-pressed={chosen === String(hour)}
-                      onClick={() => onChoose(chosen === String(hour) ? '' : String(hour))}
-                      className={`relative block h-[13px] w-[10.5px] ${
-                        chosen === String(hour) ? 'outline-2 outline-brass' : ''
-                      }`}
-                      style={{
-                        background: total
-                          ? `color-mix(in srgb, var(--color-ink) ${Math.round(12 + 76 * Math.sqrt(total / most))}%, var(--color-sheet))`
-                          : 'var(--color-rule-light)',
-                      }}
-                    >
-                      {failing && (
-                        <span className="absolute top-[3.5px] left-[2.5px] size-[6px] rounded-full border border-sheet bg-oxblood" />
-                      )}
-                    </button>
+                  // biome-ignore lint/a11y/useKeyWithClickEvents: the choice beneath does it by keyboard
+                  <td
+                    key={hour}
+                    title={`${hourWords(hour)}: ${words}`}
+                    onClick={() => onChoose(chosen === String(hour) ? '' : String(hour))}
+                    className={`relative h-[13px] w-[10.5px] cursor-pointer p-0 ${
+                      chosen === String(hour) ? 'outline-2 outline-brass' : ''
+                    }`}
+                    style={{
+                      background: total
+                        ? `color-mix(in srgb, var(--color-ink) ${Math.round(12 + 76 * Math.sqrt(total / most))}%, var(--color-sheet))`
+                        : 'var(--color-rule-light)',
+                    }}
+                  >
+                    <span className="sr-only">{words}</span>
+                    {failing && (
+                      <span className="absolute top-[3.5px] left-[2.5px] size-[6px] rounded-full border border-sheet bg-oxblood" />
+                    )}
                   </td>
                 );
               })}
@@ -74,6 +72,21 @@ export function WeekGrid({ week, chosen, onChoose }: Props) {
           ))}
         </tbody>
       </table>
+      <select
+        className="field mt-1.5 w-full"
+        aria-label="Hour of the week"
+        value={chosen}
+        onChange={(event) => onChoose(event.target.value)}
+      >
+        <option value="">all hours of the week</option>
+        {totals.map((total, hour) =>
+          total > 0 || chosen === String(hour) ? (
+            <option key={hourWords(hour)} value={hour}>
+              {hourWords(hour)}, {count(total)} attempts
+            </option>
+          ) : null,
+        )}
+      </select>
       <p className="mt-1 text-xs text-soft">
         Darker is more, by the square root. A dot: more failures than successes.
       </p>

@@ -211,13 +211,15 @@ export function firesAt(watch: WatchView): string {
 function Alarms({ alarms }: { alarms: AlarmView[] }) {
   return (
     <section>
-      <h2 className="head">Alarms</h2>
+      <h2 className="head flex justify-between">
+        Alarms <span className="text-xs font-normal text-soft">times in UTC</span>
+      </h2>
       {alarms.length === 0 && <p className="py-3 text-soft">None yet.</p>}
       <ul>
         {alarms.map((alarm) => (
           <li
             key={alarm.id}
-            className="grid grid-cols-[150px_minmax(0,1fr)_minmax(180px,260px)] gap-3 border-b border-rule-light py-2"
+            className="grid grid-cols-[162px_minmax(0,1fr)_minmax(180px,250px)] gap-3 border-b border-rule-light py-2"
           >
             <span className="id">{alarm.last.slice(0, 19).replace('T', ' ')}</span>
             <span>

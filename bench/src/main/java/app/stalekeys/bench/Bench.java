@@ -20,6 +20,7 @@ public final class Bench {
               Path.of(arguments[2]), Size.valueOf(arguments[1].toUpperCase(Locale.ROOT)), SEED);
       case "reading" -> Reading.run(signIns(rows(arguments)), 6);
       case "closure" -> Closure.run(Path.of(arguments[1]));
+      case "asking" -> Asking.run(signIns(rows(arguments)));
       case "examine" -> Questions.run(Path.of(arguments[1]));
       case "loading" -> Loading.run(signIns(rows(arguments)));
       default -> {
@@ -27,6 +28,7 @@ public final class Bench {
         System.err.println("bench reading [ROWS]    facts beside parsing alone");
         System.err.println(
             "bench closure FOLDER    effective permissions beside a recursive query");
+        System.err.println("bench asking [ROWS]    the view of sign-ins beside the same in SQL");
         System.err.println("bench examine FOLDER    all checks beside the same questions in SQL");
         System.err.println("bench loading [ROWS]    our store beside an analytic database");
         System.exit(2);

@@ -31,7 +31,7 @@ public final class HeldFacts implements FactSink, FactSource {
     fields = found;
   }
 
-  List<Reject> rejects() {
+  public List<Reject> rejects() {
     return rejects;
   }
 

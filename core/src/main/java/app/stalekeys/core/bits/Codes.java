@@ -1,7 +1,5 @@
 package app.stalekeys.core.bits;
 
-import java.util.BitSet;
-
 /// One code a row in as few bytes as the number of different codes allows. Immutable; made for walks over
 /// millions of rows, a block of them at a time.
 public sealed interface Codes {
@@ -29,8 +27,13 @@ public sealed interface Codes {
 
   /// Keeps of the first `n` rows those whose code is wanted, in their order.
   ///
+  /// @param wanted by code
+  ///
   /// @return how many are left
-  int keep(int[] rows, int n, BitSet wanted);
+  int keep(int[] rows, int n, boolean[] wanted);
+
+  /// Marks of the first `n` rows those whose code is wanted; leaves the marks of others as they are.
+  void mark(int[] rows, int n, boolean[] wanted, boolean[] marks);
 
   /// Adds each of the first `n` rows to `counts[code * kinds + kind of the row]`.
   ///
@@ -45,14 +48,21 @@ public sealed interface Codes {
     }
 
     @Override
-    public int keep(int[] rows, int n, BitSet wanted) {
+    public int keep(int[] rows, int n, boolean[] wanted) {
       int kept = 0;
       for (int i = 0; i < n; i++) {
-        if (wanted.get(codes[rows[i]] & 0xFF)) {
+        if (wanted[codes[rows[i]] & 0xFF]) {
           rows[kept++] = rows[i];
         }
       }
       return kept;
+    }
+
+    @Override
+    public void mark(int[] rows, int n, boolean[] wanted, boolean[] marks) {
+      for (int i = 0; i < n; i++) {
+        marks[i] |= wanted[codes[rows[i]] & 0xFF];
+      }
     }
 
     @Override
@@ -71,14 +81,21 @@ public sealed interface Codes {
     }
 
     @Override
-    public int keep(int[] rows, int n, BitSet wanted) {
+    public int keep(int[] rows, int n, boolean[] wanted) {
       int kept = 0;
       for (int i = 0; i < n; i++) {
-        if (wanted.get(codes[rows[i]])) {
+        if (wanted[codes[rows[i]]]) {
           rows[kept++] = rows[i];
         }
       }
       return kept;
+    }
+
+    @Override
+    public void mark(int[] rows, int n, boolean[] wanted, boolean[] marks) {
+      for (int i = 0; i < n; i++) {
+        marks[i] |= wanted[codes[rows[i]]];
+      }
     }
 
     @Override
@@ -97,14 +114,21 @@ public sealed interface Codes {
     }
 
     @Override
-    public int keep(int[] rows, int n, BitSet wanted) {
+    public int keep(int[] rows, int n, boolean[] wanted) {
       int kept = 0;
       for (int i = 0; i < n; i++) {
-        if (wanted.get(codes[rows[i]])) {
+        if (wanted[codes[rows[i]]]) {
           rows[kept++] = rows[i];
         }
       }
       return kept;
+    }
+
+    @Override
+    public void mark(int[] rows, int n, boolean[] wanted, boolean[] marks) {
+      for (int i = 0; i < n; i++) {
+        marks[i] |= wanted[codes[rows[i]]];
+      }
     }
 
     @Override

@@ -1,6 +1,7 @@
 package app.stalekeys.core.signin;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.EnumSet;
@@ -51,26 +52,32 @@ public record Inquiry(
   /// The inquiry in the codes of one timeline: what a walk compares.
   final class Compiled {
     private final Timeline timeline;
-    private final BitSet accounts;
-    private final Map<Detail, BitSet> codes = new EnumMap<>(Detail.class);
-    private final Map<Detail, BitSet> withText = new EnumMap<>(Detail.class);
-    private final BitSet accountsWithText = new BitSet();
+    private final boolean[] accounts;
+    private final boolean anybody;
+    private final Map<Detail, boolean[]> codes = new EnumMap<>(Detail.class);
+    private final Map<Detail, boolean[]> withText = new EnumMap<>(Detail.class);
+    private final boolean[] accountsWithText;
     private final boolean[] outcome = new boolean[Outcome.values().length];
+    private final boolean[] marks = new boolean[BLOCK];
     private final boolean impossible;
 
     Compiled(Timeline timeline) {
       this.timeline = timeline;
-      this.accounts = new BitSet();
       List<Timeline.Who> known = timeline.who();
+      this.accounts = new boolean[known.size()];
+      this.accountsWithText = new boolean[known.size()];
+      boolean all = true;
       for (int i = 0; i < known.size(); i++) {
-        accounts.set(i, who.test(known.get(i)));
+        accounts[i] = who.test(known.get(i));
+        all &= accounts[i];
       }
+      this.anybody = all;
       outcomes.forEach(one -> outcome[one.ordinal()] = true);
       boolean none = false;
       for (Map.Entry<Detail, Set<String>> one : wanted.entrySet()) {
         TimelineColumn column = timeline.column(one.getKey());
         if (column != null) {
-          codes.put(one.getKey(), column.codesOf(one.getValue()));
+          codes.put(one.getKey(), table(column, column.codesOf(one.getValue())));
         } else {
           none |= !one.getValue().contains("");
         }
@@ -89,21 +96,34 @@ public record Inquiry(
       if (column == null) {
         return false;
       }
-      BitSet inRange = column.codesOf(Inquiry.this::isInRange);
-      BitSet before = codes.get(Detail.ADDRESS);
-      if (before != null) {
-        inRange.and(before);
+      boolean[] inRange = table(column, column.codesOf(Inquiry.this::isInRange));
+      boolean[] before = codes.get(Detail.ADDRESS);
+      for (int code = 0; before != null && code < inRange.length; code++) {
+        inRange[code] &= before[code];
       }
       codes.put(Detail.ADDRESS, inRange);
       return true;
     }
 
     private void findText(String word) {
-      timeline.columns().forEach((detail, column) -> withText.put(detail, column.codesWith(word)));
+      timeline
+          .columns()
+          .forEach((detail, column) -> {
+            BitSet found = column.codesWith(word);
+            if (!found.isEmpty()) {
+              withText.put(detail, table(column, found));
+            }
+          });
       List<Timeline.Who> known = timeline.who();
       for (int i = 0; i < known.size(); i++) {
-        accountsWithText.set(i, known.get(i).key().toLowerCase(Locale.ROOT).contains(word));
+        accountsWithText[i] = known.get(i).key().toLowerCase(Locale.ROOT).contains(word);
       }
+    }
+
+    private static boolean[] table(TimelineColumn column, BitSet wanted) {
+      boolean[] table = new boolean[column.texts().size()];
+      wanted.stream().forEach(code -> table[code] = true);
+      return table;
     }
 
     /// Fills `rows` with those from `first` to before `end` that meet everything but the time.
@@ -121,10 +141,10 @@ public record Inquiry(
           rows[n++] = row;
         }
       }
-      if (accounts.cardinality() < timeline.who().size()) {
+      if (!anybody) {
         n = timeline.accounts().keep(rows, n, accounts);
       }
-      for (Map.Entry<Detail, BitSet> one : codes.entrySet()) {
+      for (Map.Entry<Detail, boolean[]> one : codes.entrySet()) {
         n = timeline.codes(one.getKey()).keep(rows, n, one.getValue());
       }
       if (!weekHours.isEmpty()) {
@@ -144,25 +164,18 @@ public record Inquiry(
     }
 
     private int keepText(int[] rows, int n) {
+      Arrays.fill(marks, 0, n, false);
+      timeline.accounts().mark(rows, n, accountsWithText, marks);
+      for (Map.Entry<Detail, boolean[]> one : withText.entrySet()) {
+        timeline.codes(one.getKey()).mark(rows, n, one.getValue(), marks);
+      }
       int kept = 0;
       for (int i = 0; i < n; i++) {
-        if (hasText(rows[i])) {
+        if (marks[i]) {
           rows[kept++] = rows[i];
         }
       }
       return kept;
-    }
-
-    private boolean hasText(int row) {
-      if (accountsWithText.get(timeline.accounts().at(row))) {
-        return true;
-      }
-      for (Map.Entry<Detail, BitSet> one : withText.entrySet()) {
-        if (one.getValue().get(timeline.codes(one.getKey()).at(row))) {
-          return true;
-        }
-      }
-      return false;
     }
 
     int first() {

@@ -236,6 +236,11 @@ public final class Timeline {
     return at[row];
   }
 
+  /// The position of the row's account among those of [#who()].
+  public int whoNumber(int row) {
+    return accounts.at(row);
+  }
+
   public Who who(int row) {
     return who.get(accounts.at(row));
   }

@@ -6,6 +6,7 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.Kind;
 import app.stalekeys.core.evidence.ReadSettings;
+import app.stalekeys.core.evidence.Reject;
 import app.stalekeys.core.evidence.read.ByteSource;
 import app.stalekeys.core.signin.Outcome;
 import java.io.IOException;
@@ -18,12 +19,13 @@ import java.util.Map;
 /// Attempts out of bytes that came by wire or lie in a file: read through the same door as evidence.
 ///
 /// @param events in the order of time
-/// @param rejected rows that could not be read
+/// @param rejects rows that could not be read, each with its reason
 /// @param problems why nothing could be read; empty when something could
-public record WatchReading(List<WatchEvent> events, long rejected, List<String> problems) {
+public record WatchReading(List<WatchEvent> events, List<Reject> rejects, List<String> problems) {
 
   public WatchReading {
     events = List.copyOf(events);
+    rejects = List.copyOf(rejects);
     problems = List.copyOf(problems);
   }
 
@@ -48,7 +50,7 @@ public record WatchReading(List<WatchEvent> events, long rejected, List<String> 
     EvidenceReader.Read read = EvidenceReader.read(spec, bytes, zone, held);
     if (!read.usable()) {
       return new WatchReading(
-          List.of(), 0, read.issues().stream().map(issue -> issue.line()).toList());
+          List.of(), List.of(), read.issues().stream().map(issue -> issue.line()).toList());
     }
     held.served(read.fields());
     List<WatchEvent> events = new ArrayList<>();
@@ -65,6 +67,6 @@ public record WatchReading(List<WatchEvent> events, long rejected, List<String> 
                     row.text("client"),
                     row.text("reason"))));
     events.sort(Comparator.comparingLong(WatchEvent::at));
-    return new WatchReading(events, read.tieOut().rejected(), List.of());
+    return new WatchReading(events, held.rejects(), List.of());
   }
 }

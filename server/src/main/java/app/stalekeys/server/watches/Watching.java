@@ -73,11 +73,12 @@ class Watching {
     try {
       WatchReading reading = WatchReading.of(name, bytes, zone);
       reading.problems().forEach(this::problem);
-      if (reading.rejected() > 0) {
-        problem("%s: %,d rows could not be read".formatted(name, reading.rejected()));
-      }
+      reading.rejects().stream()
+          .limit(KEPT_PROBLEMS)
+          .forEach(reject ->
+              problem("%s: %s; it says \"%s\"".formatted(name, reject.reason(), reject.value())));
       received += reading.events().size();
-      rejected += reading.rejected() + (reading.problems().isEmpty() ? 0 : 1);
+      rejected += reading.rejects().size() + (reading.problems().isEmpty() ? 0 : 1);
       last = clock.instant();
       reading.events().forEach(this::see);
     } catch (IOException failed) {
