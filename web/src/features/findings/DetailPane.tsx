@@ -1,11 +1,11 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { EvidenceView, FindingDetail, RemedyView, VerdictWord } from '../../shared/api/types';
 import { count, counted, minute } from '../../shared/model/format';
-import { Key, KeyBit, Waiting } from '../../shared/ui';
+import { Key, KeyBit, Sentences, Waiting } from '../../shared/ui';
 import { LifeLine } from './LifeLine';
 import type { ListAction } from './listState';
-import { useFinding } from './useFindingList';
+import { useFinding, useNote } from './useFindingList';
 
 interface Props {
   finding: string;
@@ -84,6 +84,7 @@ export function DetailPane({ finding, empty, onDecide, onTakeBack, dispatch }: P
         )}
       </div>
       <History data={data} />
+      <Notes key={data.finding.key} data={data} />
       {data.others > 0 && (
         <p className="text-sm">
           <button
@@ -212,6 +213,45 @@ function Remedies({ remedies }: { remedies: RemedyView[] }) {
 
 function effort(minutes: number): string {
   return minutes < 60 ? `${minutes} min` : `${minutes / 60} h`;
+}
+
+/** What was written beside the finding, without deciding anything. */
+function Notes({ data }: { data: FindingDetail }) {
+  const write = useNote(data.finding.key);
+  const [text, setText] = useState('');
+  return (
+    <Block title="Notes">
+      <ul className="space-y-1 text-sm">
+        {data.notes.map((note) => (
+          <li key={`${note.at}${note.note}`} className="whitespace-pre-wrap">
+            {note.note}
+            <span className="block text-soft">
+              {note.by}, {minute(note.at)}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-1.5 flex gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          write.mutate(text, { onSuccess: () => setText('') });
+        }}
+      >
+        <input
+          className="field w-full"
+          aria-label="Write a note beside this finding"
+          placeholder="Write a note beside this finding"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <button type="submit" className="act" disabled={!text.trim()}>
+          Note
+        </button>
+      </form>
+      <Sentences error={write.error} />
+    </Block>
+  );
 }
 
 function History({ data }: { data: FindingDetail }) {

@@ -126,5 +126,7 @@ function nameOf(desk: Desk, facet: Facet, value: string): string {
       return SINCE[value] ?? value;
     case 'severity':
       return value;
+    case 'person':
+      return value === '-' ? 'nobody' : value;
   }
 }

@@ -3,13 +3,15 @@ import { Link } from 'react-router';
 import type { Desk } from '../../shared/api/types';
 import { count, counted } from '../../shared/model/format';
 import { KeyBit } from '../../shared/ui';
-import { type Group, groupCounts } from './groupCounts';
+import { type Group, groupCounts, personGroups } from './groupCounts';
 import type { Facet, ListAction, ListState } from './listState';
+import { usePeople } from './useFindingList';
 
 const WAYS: { by: Facet; name: string }[] = [
   { by: 'check', name: 'check' },
   { by: 'application', name: 'place' },
   { by: 'severity', name: 'severity' },
+  { by: 'person', name: 'person' },
 ];
 
 interface Props {
@@ -18,10 +20,11 @@ interface Props {
   dispatch: (action: ListAction) => void;
 }
 
-/** The findings grouped by check, application or severity; a group is a filter. */
+/** The findings grouped by check, application, severity or person; a group is a filter. */
 export function Groups({ desk, state, dispatch }: Props) {
   const [by, setBy] = useState<Facet>('check');
-  const groups = groupCounts(desk, by);
+  const people = usePeople(by === 'person');
+  const groups = by === 'person' ? personGroups(people.data ?? []) : groupCounts(desk, by);
   const gaps = groups.filter((group) => group.notTestedIn.length > 0);
   const quiet = groups.filter((group) => group.total === 0 && group.tested > 0);
   const shown = by === 'check' ? groups.filter((group) => group.total > 0) : groups;

@@ -1,4 +1,4 @@
-import type { CountView, Desk, SeverityWord } from '../../shared/api/types';
+import type { CountView, Desk, PersonCount, SeverityWord } from '../../shared/api/types';
 import type { Facet } from './listState';
 
 export interface Group {
@@ -61,4 +61,17 @@ export function groupCounts(desk: Desk, by: Facet): Group[] {
       ...sum((c) => c.check === group.check),
     }))
     .sort((a, b) => RANK[b.severity] - RANK[a.severity]);
+}
+
+/** People with findings, most first; what is nobody's stands as one group. */
+export function personGroups(people: PersonCount[]): Group[] {
+  return people.map((one) => ({
+    value: one.person || '-',
+    title: one.person ? one.name : 'nobody’s',
+    severity: null,
+    open: one.open,
+    total: one.total,
+    tested: 0,
+    notTestedIn: [],
+  }));
 }

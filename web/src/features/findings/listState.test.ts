@@ -11,6 +11,7 @@ describe('the state of the list', () => {
       severity: [],
       state: ['open'],
       since: ['new'],
+      person: ['00341'],
       gone: '2',
       text: 'quay = 1',
       sort: '-figure',

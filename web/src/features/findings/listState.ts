@@ -6,6 +6,8 @@ export interface ListState {
   state: string[];
   /** Against the snapshot before: new, back, stayed. */
   since: string[];
+  /** Ids of persons; `-` for nobody. */
+  person: string[];
   /** A later snapshot in which they must not stand any more; empty for any. */
   gone: string;
   text: string;
@@ -15,8 +17,8 @@ export interface ListState {
   open: string;
 }
 
-export type Facet = 'check' | 'application' | 'severity' | 'state' | 'since';
-export const FACETS: Facet[] = ['check', 'application', 'severity', 'state', 'since'];
+export type Facet = 'check' | 'application' | 'severity' | 'state' | 'since' | 'person';
+export const FACETS: Facet[] = ['check', 'application', 'severity', 'state', 'since', 'person'];
 
 export type ListAction =
   | { type: 'only'; facet: Facet; value: string }
@@ -34,6 +36,7 @@ export function readState(params: URLSearchParams): ListState {
     severity: params.getAll('severity'),
     state: params.getAll('state'),
     since: params.getAll('since'),
+    person: params.getAll('person'),
     gone: params.get('gone') ?? '',
     text: params.get('text') ?? '',
     sort: params.get('sort') ?? '',
@@ -90,6 +93,7 @@ export function reduce(state: ListState, action: ListAction): ListState {
         severity: [],
         state: [],
         since: [],
+        person: [],
         gone: '',
         text: '',
         open: '',

@@ -1,7 +1,19 @@
-import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
+import {
+  keepPreviousData,
+  useMutation,
+  useQueries,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { api } from '../../shared/api/client';
-import type { Desk, FindingDetail, FindingLine, FindingPage } from '../../shared/api/types';
+import type {
+  Desk,
+  FindingDetail,
+  FindingLine,
+  FindingPage,
+  PersonCount,
+} from '../../shared/api/types';
 import { pagesFor } from '../../shared/model/pagesFor';
 
 const PAGE = 200;
@@ -48,5 +60,24 @@ export function useFinding(key: string) {
     queryFn: () => api.get<FindingDetail>(`/api/snapshots/${snapshot}/findings/${key}`),
     enabled: key !== '',
     placeholderData: keepPreviousData,
+  });
+}
+
+export function usePeople(enabled: boolean) {
+  const { snapshot } = useParams();
+  return useQuery({
+    queryKey: ['findings', snapshot, 'people'],
+    queryFn: () => api.get<PersonCount[]>(`/api/snapshots/${snapshot}/findings/people`),
+    enabled,
+  });
+}
+
+export function useNote(key: string) {
+  const { snapshot } = useParams();
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (note: string) =>
+      api.post<void>(`/api/snapshots/${snapshot}/findings/${key}/notes`, { note }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['findings', snapshot, 'one', key] }),
   });
 }

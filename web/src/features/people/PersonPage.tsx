@@ -127,6 +127,7 @@ function Account({ one }: { one: AccountCard }) {
           {one.type === 'unknown' ? '' : `${one.type}, `}
           {one.status}
           {one.expires && `, expires ${one.expires}`}
+          {one.passwordSet && `, password of ${one.passwordSet}`}
         </span>
       </td>
       <td>{one.matchedBy}</td>
@@ -139,6 +140,17 @@ function Account({ one }: { one: AccountCard }) {
           </>
         ) : (
           <span className="text-soft">none known</span>
+        )}
+        {one.failures === null ? (
+          <span className="block text-soft">no log</span>
+        ) : (
+          <Link
+            className="cite block"
+            to={`../sign-ins?application=${one.application}&accounts=${encodeURIComponent(`=${one.account}`)}`}
+          >
+            {counted(one.failures, 'failure')}
+            {one.lockouts ? `, ${counted(one.lockouts, 'lock-out')}` : ''}
+          </Link>
         )}
       </td>
       <td>{one.privileges.join(', ') || <span className="text-soft">–</span>}</td>

@@ -91,7 +91,7 @@ export function SignIns() {
             </a>
           </span>
         </div>
-        <Sum data={data} total={total} />
+        <Sum data={data} total={total} programsOut={params.get('programs') === 'out'} />
         <FilterBar
           params={params}
           applications={data.applications.map((id) => ({ id, name: names.get(id) ?? id }))}
@@ -186,7 +186,15 @@ function following(mark: MarkView): Record<string, string> {
   };
 }
 
-function Sum({ data, total }: { data: SignInView; total: number }) {
+function Sum({
+  data,
+  total,
+  programsOut,
+}: {
+  data: SignInView;
+  total: number;
+  programsOut: boolean;
+}) {
   const [success = 0, failure = 0, lockout = 0, out = 0] = data.total;
   return (
     <p className="mt-1 text-sm">
@@ -194,6 +202,11 @@ function Sum({ data, total }: { data: SignInView; total: number }) {
       <b className={failure ? 'text-oxblood' : ''}>{counted(failure, 'failure')}</b>,{' '}
       {counted(lockout, 'lock-out')}, {counted(out, 'sign-out')}
       {data.strangers > 0 && `, ${count(data.strangers)} by names in no accounts file`}
+      {programsOut && (
+        <>
+          ; <b>service and built-in accounts are left out</b>
+        </>
+      )}
       {data.missing.length > 0 && (
         <>
           . <b>Not looked at:</b> {data.missing.join(', ')}{' '}

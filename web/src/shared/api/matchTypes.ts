@@ -112,6 +112,10 @@ export interface AccountCard {
   expires: string | null;
   lastSignIn: string | null;
   signInFrom: string;
+  /** In the log; null when there is none. */
+  failures: number | null;
+  lockouts: number | null;
+  passwordSet: string | null;
   mfa: string;
   privileges: string[];
   permissions: number;

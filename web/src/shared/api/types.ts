@@ -504,6 +504,20 @@ export interface Event {
   words: string;
 }
 
+export interface NoteView {
+  note: string;
+  by: string;
+  at: string;
+}
+
+/** Findings of one person; of nobody when the id is empty. */
+export interface PersonCount {
+  person: string;
+  name: string;
+  open: number;
+  total: number;
+}
+
 export interface FindingDetail {
   finding: FindingLine;
   checkTitle: string;
@@ -514,6 +528,7 @@ export interface FindingDetail {
   remedies: RemedyView[];
   life: Event[];
   history: DecisionView[];
+  notes: NoteView[];
   others: number;
 }
 

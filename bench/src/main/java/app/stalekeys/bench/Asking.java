@@ -6,7 +6,6 @@ import app.stalekeys.core.audit.HeldFacts;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.evidence.Kind;
-import app.stalekeys.core.evidence.ReadSettings;
 import app.stalekeys.core.signin.AddressRange;
 import app.stalekeys.core.signin.Detail;
 import app.stalekeys.core.signin.Inquiry;
@@ -112,21 +111,7 @@ final class Asking {
 
   static void run(Path file) throws Exception {
     HeldFacts facts = new HeldFacts("sign-ins.csv", "app");
-    EvidenceSpec spec =
-        new EvidenceSpec(
-            "sign-ins.csv",
-            "sign-ins.csv",
-            "app",
-            List.of(Kind.SIGN_INS),
-            null,
-            null,
-            null,
-            null,
-            ReadSettings.NONE,
-            Map.of(),
-            Map.of(),
-            Map.of(),
-            null);
+    EvidenceSpec spec = EvidenceSpec.ofKinds("sign-ins.csv", "app", List.of(Kind.SIGN_INS));
     EvidenceReader.Read read =
         EvidenceReader.read(spec, () -> Files.newInputStream(file), ZoneOffset.UTC, facts);
     facts.served(read.fields());

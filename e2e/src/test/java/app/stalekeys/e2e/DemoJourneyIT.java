@@ -48,6 +48,7 @@ class DemoJourneyIT {
   @Test
   @Order(1)
   void aStrangerSeesTheSignInAndNothingElse() {
+    page.context().clearCookies();
     page.navigate(address + "/s/2/findings");
     assertThat(button("Sign in")).isVisible();
     page.getByLabel("Name").fill("lead");
@@ -327,7 +328,7 @@ class DemoJourneyIT {
         address
             + "/s/2/access?application=hull&view=differences&of=role&left=Inspector&right=Yard%20lead");
     assertThat(page.getByText("5 permissions differ")).isVisible();
-    view("access-differences");
+    DemoDesk.get().scan("access-differences");
     page.navigate(address + "/s/2/access?application=hull&held=true&permissions=sign");
     cell.first().click();
     trace

@@ -59,7 +59,7 @@ class TrailJourneyIT {
     assertThat(pane).containsText("privileged");
     assertThat(pane).containsText("The activity names the session.");
     assertThat(pane).containsText("export");
-    DemoDesk.get().view("attempt");
+    DemoDesk.get().scan("attempt");
     pane.getByText(Pattern.compile("^LED-8")).first().click();
     assertThat(page.getByText("S6f2a91c4").first()).isVisible();
     page.goBack();

@@ -79,7 +79,10 @@ class ArchitectureTest {
           .that()
           .resideInAPackage("app.stalekeys..")
           .and()
-          .resideOutsideOfPackages("app.stalekeys.server.jobs..", "app.stalekeys.server.watches..")
+          .resideOutsideOfPackages(
+              "app.stalekeys.server.jobs..",
+              "app.stalekeys.server.watches..",
+              "app.stalekeys.demo..")
           .should()
           .dependOnClassesThat()
           .areAssignableTo(Thread.class)
@@ -87,7 +90,7 @@ class ArchitectureTest {
           .dependOnClassesThat()
           .areAssignableTo(java.util.concurrent.Executor.class)
           .because(
-              "background work has one place where it is watched and stopped; watches listen for as long as the program runs");
+              "background work has one place where it is watched and stopped; watches, and what stands in for their receivers, listen for as long as the program runs");
 
   @ArchTest
   static final ArchRule only_platform_makes_a_clock =

@@ -75,11 +75,16 @@ public record EvidenceSpec(
 
   /// A file about which nothing is declared.
   public static EvidenceSpec undeclared(String file, @Nullable String application) {
+    return ofKinds(file, application, List.of());
+  }
+
+  /// What is said of a file of which only its kinds are known.
+  public static EvidenceSpec ofKinds(String file, @Nullable String application, List<Kind> kinds) {
     return new EvidenceSpec(
         file,
         file,
         application,
-        List.of(),
+        kinds,
         null,
         null,
         null,

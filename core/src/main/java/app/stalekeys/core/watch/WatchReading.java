@@ -5,7 +5,6 @@ import app.stalekeys.core.audit.HeldFacts;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.Kind;
-import app.stalekeys.core.evidence.ReadSettings;
 import app.stalekeys.core.evidence.Reject;
 import app.stalekeys.core.evidence.read.ByteSource;
 import app.stalekeys.core.signin.Outcome;
@@ -14,7 +13,6 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 
 /// Attempts out of bytes that came by wire or lie in a file: read through the same door as evidence.
 ///
@@ -31,21 +29,7 @@ public record WatchReading(List<WatchEvent> events, List<Reject> rejects, List<S
 
   /// @throws IOException when the bytes cannot be had
   public static WatchReading of(String name, ByteSource bytes, ZoneId zone) throws IOException {
-    EvidenceSpec spec =
-        new EvidenceSpec(
-            name,
-            name,
-            null,
-            List.of(Kind.SIGN_INS),
-            null,
-            null,
-            null,
-            null,
-            ReadSettings.NONE,
-            Map.of(),
-            Map.of(),
-            Map.of(),
-            null);
+    EvidenceSpec spec = EvidenceSpec.ofKinds(name, null, List.of(Kind.SIGN_INS));
     HeldFacts held = new HeldFacts(name, null);
     EvidenceReader.Read read = EvidenceReader.read(spec, bytes, zone, held);
     if (!read.usable()) {

@@ -29,10 +29,23 @@ public final class StaleKeys implements Runnable {
   private StaleKeys() {}
 
   public static void main(String[] arguments) {
-    int exit = commandLine().execute(arguments);
+    int exit = execute(arguments);
     // The web application goes on after its command has returned.
     if (exit != ServeCommand.RUNNING) {
       System.exit(exit);
+    }
+  }
+
+  /// Memory that runs short is no fault of the program: it says what to do.
+  private static int execute(String... arguments) {
+    try {
+      return commandLine().execute(arguments);
+    } catch (OutOfMemoryError full) {
+      System.err.printf(
+          "stale-keys: the %,d MB of memory that Java may use are not enough for this audit; nothing was written."
+              + " Give it more, such as STALE_KEYS_JAVA_OPTIONS=-Xmx6g.%n",
+          Runtime.getRuntime().maxMemory() / 1_000_000);
+      return UNUSABLE;
     }
   }
 

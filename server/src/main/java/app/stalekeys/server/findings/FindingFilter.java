@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 /// @param states `open`, `fix`, `accept`, `dismiss`, `ask`
 /// @param since `new`, `first`, `back` or `stayed` against the snapshot before
 /// @param testedIn another snapshot in which the finding's check must have been tested; null for any
+/// @param people ids of persons; `-` for findings that are nobody's
 /// @param goneIn a later snapshot in which they must not stand any more; null for any
 /// @param text words that must stand in subject, person or sentence
 /// @param sort a column of the list; empty for the worst first
@@ -21,11 +22,14 @@ public record FindingFilter(
     List<String> severities,
     List<String> states,
     List<String> since,
+    List<String> people,
     @Nullable Long goneIn,
     @Nullable Long testedIn,
     String text,
     String sort,
     boolean descending) {
+
+  static final String NOBODY = "-";
 
   static final Map<String, String> SORTS =
       Map.of(
@@ -44,6 +48,7 @@ public record FindingFilter(
     severities = List.copyOf(severities);
     states = List.copyOf(states);
     since = List.copyOf(since);
+    people = List.copyOf(people);
   }
 
   public static FindingFilter of(
@@ -62,6 +67,7 @@ public record FindingFilter(
         given(severities),
         given(states),
         given(since),
+        List.of(),
         goneIn,
         null,
         text == null ? "" : text.strip(),
@@ -83,7 +89,33 @@ public record FindingFilter(
 
   private FindingFilter with(List<String> moved, @Nullable Long gone, @Nullable Long tested) {
     return new FindingFilter(
-        checks, applications, severities, states, moved, gone, tested, text, sort, descending);
+        checks,
+        applications,
+        severities,
+        states,
+        moved,
+        people,
+        gone,
+        tested,
+        text,
+        sort,
+        descending);
+  }
+
+  /// The same of certain people alone.
+  public FindingFilter people(@Nullable List<String> ids) {
+    return new FindingFilter(
+        checks,
+        applications,
+        severities,
+        states,
+        since,
+        given(ids),
+        goneIn,
+        testedIn,
+        text,
+        sort,
+        descending);
   }
 
   private static List<String> given(@Nullable List<String> values) {
@@ -103,6 +135,7 @@ public record FindingFilter(
     add(parts, "severity", severities);
     add(parts, "state", verdicts().stream().map(Verdict::words).toList());
     add(parts, "against the snapshot before", since);
+    add(parts, "person", people);
     if (goneIn != null) {
       parts.add("no longer standing later");
     }

@@ -105,6 +105,35 @@ public class FindingList {
         .toList();
   }
 
+  /// Findings of one person; of nobody when the id is empty.
+  record PersonCount(String person, String name, long open, long total) {}
+
+  /// Who has findings, most first.
+  @Transactional(readOnly = true)
+  List<PersonCount> people(OpenSnapshot snapshot) {
+    String decided =
+        "d.verdict is not null and d.verdict <> app.stalekeys.server.findings.Verdict.OPEN and "
+            + reopened(snapshot.file().asOf())
+            + " = false";
+    return query(
+            "select f.person, max(f.personName), sum(case when "
+                + decided
+                + " then 0 else 1 end), count(f)",
+            " group by f.person order by count(f) desc, f.person",
+            Object[].class,
+            snapshot,
+            FindingFilter.ALL)
+        .getResultList()
+        .stream()
+        .map(row ->
+            new PersonCount(
+                (String) row[0],
+                (String) row[1],
+                ((Number) row[2]).longValue(),
+                ((Number) row[3]).longValue()))
+        .toList();
+  }
+
   @Transactional(readOnly = true)
   Line line(OpenSnapshot snapshot, FindingRow row, @Nullable DecisionRow decision) {
     return new Line(row, decision, since(snapshot, List.of(row.findingKey())).apply(row));
@@ -288,6 +317,14 @@ public class FindingList {
           verdicts.contains(Verdict.OPEN) ? " or d.verdict is null or " + again + " = true" : "";
       conditions.add("((d.verdict in :verdicts and " + again + " = false)" + undecided + ")");
       parameters.put("verdicts", verdicts);
+    }
+    if (!filter.people().isEmpty()) {
+      conditions.add("f.person in :people");
+      parameters.put(
+          "people",
+          filter.people().stream()
+              .map(person -> person.equals(FindingFilter.NOBODY) ? "" : person)
+              .toList());
     }
     moved(snapshot, filter, conditions, parameters);
     if (!filter.text().isEmpty()) {

@@ -117,12 +117,18 @@ class FindingsController {
       List<RemedyView> remedies,
       List<LifeLine.Event> life,
       List<DecisionView> history,
+      List<NoteView> notes,
       long others) {}
+
+  record NoteView(String note, String by, String at) {}
+
+  record NoteText(String note) {}
 
   private final Snapshots snapshots;
   private final FindingList list;
   private final FindingBody bodies;
   private final Decisions decisions;
+  private final Notes notes;
   private final Evidence evidence;
   private final EvidenceLines lines;
   private final LifeLine life;
@@ -132,6 +138,7 @@ class FindingsController {
       FindingList list,
       FindingBody bodies,
       Decisions decisions,
+      Notes notes,
       Evidence evidence,
       EvidenceLines lines,
       LifeLine life) {
@@ -139,6 +146,7 @@ class FindingsController {
     this.list = list;
     this.bodies = bodies;
     this.decisions = decisions;
+    this.notes = notes;
     this.evidence = evidence;
     this.lines = lines;
     this.life = life;
@@ -188,6 +196,7 @@ class FindingsController {
       @RequestParam(required = false) @Nullable List<String> severity,
       @RequestParam(required = false) @Nullable List<String> state,
       @RequestParam(required = false) @Nullable List<String> since,
+      @RequestParam(required = false) @Nullable List<String> person,
       @RequestParam(required = false) @Nullable Long gone,
       @RequestParam(required = false) @Nullable String text,
       @RequestParam(required = false) @Nullable String sort,
@@ -195,7 +204,8 @@ class FindingsController {
       @RequestParam(defaultValue = "200") int limit) {
     OpenSnapshot open = snapshots.get(snapshot);
     FindingFilter filter =
-        FindingFilter.of(check, application, severity, state, since, gone, text, sort);
+        FindingFilter.of(check, application, severity, state, since, gone, text, sort)
+            .people(person);
     return new FindingPage(
         list.count(open, filter),
         list.page(open, filter, Math.max(0, offset), Math.clamp(limit, 1, MOST)).stream()
@@ -221,6 +231,25 @@ class FindingsController {
         DecisionView.of(line.decision(), Worsening.of(row, line.decision(), open.file().asOf())));
   }
 
+  /// Who has findings.
+  @GetMapping("/people")
+  List<FindingList.PersonCount> people(@PathVariable long snapshot) {
+    return list.people(snapshots.get(snapshot));
+  }
+
+  @PostMapping("/{key}/notes")
+  void note(
+      @PathVariable long snapshot,
+      @PathVariable String key,
+      @RequestBody NoteText text,
+      Principal who) {
+    OpenSnapshot open = snapshots.get(snapshot);
+    if (list.one(open, key).isEmpty()) {
+      throw Refusal.missing("This finding does not stand any more.");
+    }
+    notes.write(open, key, text.note(), who.getName());
+  }
+
   @GetMapping("/{key}")
   FindingDetail detail(@PathVariable long snapshot, @PathVariable String key) {
     OpenSnapshot open = snapshots.get(snapshot);
@@ -243,6 +272,9 @@ class FindingsController {
         check.card().remedies().stream().map(FindingsController::remedy).toList(),
         life.of(open, row),
         history.stream().map(DecisionView::of).filter(Objects::nonNull).toList(),
+        notes.of(open, key).stream()
+            .map(note -> new NoteView(note.note(), note.notedBy(), note.notedAt().toString()))
+            .toList(),
         list.others(open, row));
   }
 

@@ -5,6 +5,7 @@ import app.stalekeys.core.access.Assignment;
 import app.stalekeys.core.evidence.Answer;
 import app.stalekeys.core.match.Match;
 import app.stalekeys.core.people.Person;
+import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.SignInLog;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
@@ -46,6 +47,8 @@ class PeopleController {
       CitedPlaces.CitedPlace place) {}
 
   /// @param lastSignIn a day; null when it is not known
+  /// @param failures in the log; null when there is no log
+  /// @param passwordSet a day; null when no export says
   /// @param mfa `yes`, `no`, or empty when no export says
   record AccountCard(
       String application,
@@ -59,6 +62,9 @@ class PeopleController {
       @Nullable String expires,
       @Nullable String lastSignIn,
       String signInFrom,
+      @Nullable Integer failures,
+      @Nullable Integer lockouts,
+      @Nullable String passwordSet,
       String mfa,
       List<String> privileges,
       int permissions,
@@ -179,6 +185,9 @@ class PeopleController {
         day(account.expires()),
         day(byLog ? logged : declared),
         byLog ? "log" : declared == null ? "" : "accounts file",
+        count(access, account, Outcome.FAILURE),
+        count(access, account, Outcome.LOCKOUT),
+        day(account.password().set()),
         account.mfa() == Answer.UNKNOWN ? "" : account.mfa().name().toLowerCase(Locale.ROOT),
         access.privileges(account).stream()
             .map(ApplicationAccess.Privilege::words)
@@ -196,6 +205,17 @@ class PeopleController {
                 .filter(holder -> holder.index() == account.index())
                 .count(),
         cited.apply(account.place()));
+  }
+
+  private static @Nullable Integer count(
+      ApplicationAccess access, Account account, Outcome outcome) {
+    return access.coverage().has("sign-ins")
+        ? Integer.valueOf(
+            (int)
+                access.signIns().histories().of(account).stream()
+                    .filter(attempt -> attempt.outcome() == outcome)
+                    .count())
+        : null;
   }
 
   private static HoldingView holding(

@@ -79,10 +79,12 @@ class ReportController {
       @Nullable List<String> severity,
       @Nullable List<String> state,
       @Nullable List<String> since,
+      @Nullable List<String> person,
       @Nullable Long gone,
       @Nullable String text) {
     FindingFilter filter() {
-      return FindingFilter.of(check, application, severity, state, since, gone, text, null);
+      return FindingFilter.of(check, application, severity, state, since, gone, text, null)
+          .people(person);
     }
   }
 

@@ -158,4 +158,38 @@ class TriageTest {
     assertThat(standing.get("clean").get("strict").asDouble())
         .isLessThanOrEqualTo(standing.get("clean").get("stated").asDouble());
   }
+
+  @Test
+  void aNoteStandsBesideTheFindingAndDecidesNothing() {
+    JsonNode finding = browser.json(demo + "/findings?check=guessed").get("lines").get(0);
+    String key = finding.get("key").asString();
+    assertThat(
+            browser
+                .post(demo + "/findings/" + key + "/notes", "{\"note\":\"asked the desk\"}")
+                .statusCode())
+        .isEqualTo(200);
+    JsonNode detail = browser.json(demo + "/findings/" + key);
+    assertThat(detail.get("notes").get(0).get("note").asString()).isEqualTo("asked the desk");
+    assertThat(detail.get("history")).isEmpty();
+    assertThat(Browser.text(browser.post(demo + "/findings/" + key + "/notes", "{\"note\":\" \"}")))
+        .contains("expected 1 to 4,000");
+  }
+
+  @Test
+  void groupsOfPeopleHoldAllFindingsAndEachIsAFilter() {
+    long all = browser.json(demo + "/findings?limit=1").get("total").asLong();
+    long grouped = 0;
+    for (JsonNode person : browser.json(demo + "/findings/people")) {
+      grouped += person.get("total").asLong();
+    }
+    assertThat(grouped).isEqualTo(all);
+    JsonNode first = browser.json(demo + "/findings/people").get(1);
+    String id = first.get("person").asString();
+    assertThat(
+            browser
+                .json(demo + "/findings?limit=1&person=" + (id.isEmpty() ? "-" : id))
+                .get("total")
+                .asLong())
+        .isEqualTo(first.get("total").asLong());
+  }
 }

@@ -1,0 +1,8 @@
+package app.stalekeys.server.findings;
+
+import java.util.List;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface NoteRows extends JpaRepository<NoteRow, Long> {
+  List<NoteRow> findByAuditIdAndFindingKeyOrderById(long auditId, String findingKey);
+}
