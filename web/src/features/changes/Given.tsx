@@ -63,7 +63,7 @@ export function Given({ data, order, onSet }: Props) {
               <th scope="col">
                 <button
                   type="button"
-                  className="min-h-6 hover:underline"
+                  className="hover:underline"
                   onClick={() => onSet({ order: order === 'oldest' ? '' : 'oldest' })}
                 >
                   When {order === 'oldest' ? '↑' : '↓'}
@@ -113,7 +113,7 @@ function Row({ line, onSet }: { line: ChangeLine; onSet: Props['onSet'] }) {
       </td>
       <td>
         <Who account={line.target} person={line.targetPerson} onSet={onSet} />
-        {line.self && <b className="text-oxblood">oneself</b>}
+        {line.self && <b className="text-oxblood"> oneself</b>}
       </td>
       <td className="id">{line.scope}</td>
       <td>

@@ -34,7 +34,7 @@ export function Unrecorded() {
         {lines.map((line) => (
           <li key={line.key} className="flex items-baseline gap-3 border-b border-rule-light py-2">
             <KeyBit severity={line.severity} />
-            <Link className="id underline" to={`/s/${snapshot}/findings?finding=${line.key}`}>
+            <Link className="id underline" to={`/s/${snapshot}/findings?open=${line.key}`}>
               {line.subject}
             </Link>
             <span>{line.sentence}</span>

@@ -93,7 +93,7 @@ export function AttemptList({ filter, total, order, current, onOpen, onOrder }: 
           <div
             role="row"
             style={template}
-            className="sticky top-0 z-10 grid border-b border-ink bg-paper pb-1 text-xs font-semibold text-soft"
+            className="sticky top-0 z-10 grid items-center border-b border-ink bg-paper pb-1 text-xs font-semibold text-soft"
           >
             <span role="columnheader" aria-sort={order === 'oldest' ? 'ascending' : 'descending'}>
               <button

@@ -39,7 +39,7 @@ export function Ranks({ ranks, filter, onChoose }: Props) {
       </div>
       {inOrder.map((rank) => (
         <div key={rank.facet} className="pt-2.5">
-          <h3 className="flex justify-between text-xs font-semibold text-soft">
+          <h3 className="flex items-center justify-between text-xs font-semibold text-soft">
             {FACETS[rank.facet]}
             <button
               type="button"

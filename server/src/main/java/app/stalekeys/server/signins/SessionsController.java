@@ -5,6 +5,7 @@ import app.stalekeys.core.match.Match;
 import app.stalekeys.core.signin.AddressRange;
 import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Inquiry;
+import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.Sessions;
 import app.stalekeys.core.signin.Timeline;
 import app.stalekeys.core.snapshot.ApplicationAccess;
@@ -18,6 +19,7 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.PriorityQueue;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
@@ -95,22 +97,17 @@ class SessionsController {
     this.places = places;
   }
 
-  /// @param at a local time: only those that were open then
-  /// @param least minutes that a session has to have lasted
-  /// @param several only those that began while another of the same account was open
-  /// @param order `start`, `longest` or `account`
+  /// @param asked beside the filter: `at` a local time, only those that were open then; `least` minutes that a
+  ///     session has to have lasted; `several` only those that began while another of the same account was open;
+  ///     `order` by `start`, `longest` or `account`
   @GetMapping
   SessionPage sessions(
       @PathVariable long snapshot,
       @RequestParam MultiValueMap<String, String> asked,
-      @RequestParam(defaultValue = "") String at,
-      @RequestParam(defaultValue = "0") long least,
-      @RequestParam(defaultValue = "false") boolean several,
-      @RequestParam(defaultValue = "start") String order,
       @RequestParam(defaultValue = "0") int offset,
       @RequestParam(defaultValue = "200") int limit) {
     Timelines.Opened opened = timelines.of(snapshot);
-    All all = find(opened, asked, at, least, several, order);
+    All all = find(opened, asked);
     var cited = places.of(snapshots.get(snapshot));
     Crowd crowd = Crowd.of(all.found);
     int from = Math.clamp(offset, 0, all.found.size());
@@ -142,16 +139,7 @@ class SessionsController {
 
   private ListExport list(long snapshot, MultiValueMap<String, String> asked) {
     Timelines.Opened opened = timelines.of(snapshot);
-    String at = asked.getFirst("at") == null ? "" : asked.getFirst("at");
-    String least = asked.getFirst("least");
-    All all =
-        find(
-            opened,
-            asked,
-            at == null ? "" : at,
-            least == null || !least.matches("[0-9]{1,9}") ? 0 : Long.parseLong(least),
-            "true".equals(asked.getFirst("several")),
-            asked.getFirst("order") == null ? "start" : String.valueOf(asked.getFirst("order")));
+    All all = find(opened, asked);
     var cited = places.of(snapshots.get(snapshot));
     return new ListExport(
         "Sessions",
@@ -195,13 +183,12 @@ class SessionsController {
         place);
   }
 
-  private static All find(
-      Timelines.Opened opened,
-      MultiValueMap<String, String> asked,
-      String at,
-      long least,
-      boolean several,
-      String order) {
+  private static All find(Timelines.Opened opened, MultiValueMap<String, String> asked) {
+    Map<String, String> given = asked.toSingleValueMap();
+    String at = given.getOrDefault("at", "");
+    long least = minutes(given.getOrDefault("least", ""));
+    boolean several = given.getOrDefault("several", "").equals("true");
+    String order = given.getOrDefault("order", "start");
     Inquiry inquiry = SignInFilter.of(opened, asked).inquiry();
     Long moment = at.isBlank() ? null : moment(opened, at);
     List<Found> found = new ArrayList<>();
@@ -254,7 +241,7 @@ class SessionsController {
   }
 
   private static boolean isStart(Inquiry inquiry, Attempt attempt) {
-    return attempt.outcome() == app.stalekeys.core.signin.Outcome.SUCCESS
+    return attempt.outcome() == Outcome.SUCCESS
         && attempt.at() >= inquiry.from()
         && attempt.at() < inquiry.until()
         && isFrom(inquiry, attempt);
@@ -285,6 +272,14 @@ class SessionsController {
         found.add(new Found(access, account, session, open.size()));
       }
     }
+  }
+
+  private static long minutes(String text) {
+    if (!text.matches("[0-9]{0,9}")) {
+      throw Refusal.unusable(
+          "\"least\" is \"%s\", expected a whole number of minutes.".formatted(text));
+    }
+    return text.isEmpty() ? 0 : Long.parseLong(text);
   }
 
   private static long moment(Timelines.Opened opened, String text) {
