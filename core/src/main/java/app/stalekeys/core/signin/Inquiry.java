@@ -58,6 +58,7 @@ public record Inquiry(
     private final Map<Detail, boolean[]> withText = new EnumMap<>(Detail.class);
     private final boolean[] accountsWithText;
     private final boolean[] outcome = new boolean[Outcome.values().length];
+    private final boolean[] hour = new boolean[Tally.WEEK];
     private final boolean[] marks = new boolean[BLOCK];
     private final boolean impossible;
 
@@ -73,6 +74,7 @@ public record Inquiry(
       }
       this.anybody = all;
       outcomes.forEach(one -> outcome[one.ordinal()] = true);
+      weekHours.forEach(one -> hour[one] = true);
       boolean none = false;
       for (Map.Entry<Detail, Set<String>> one : wanted.entrySet()) {
         TimelineColumn column = timeline.column(one.getKey());
@@ -156,7 +158,7 @@ public record Inquiry(
     private int keepHours(int[] rows, int n) {
       int kept = 0;
       for (int i = 0; i < n; i++) {
-        if (weekHours.contains(Tally.hourOfWeek(timeline.hours()[rows[i]]))) {
+        if (hour[Tally.hourOfWeek(timeline.hours()[rows[i]])]) {
           rows[kept++] = rows[i];
         }
       }

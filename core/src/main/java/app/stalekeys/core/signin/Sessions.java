@@ -34,8 +34,8 @@ public final class Sessions {
     return sessions;
   }
 
-  /// The sessions among the attempts of one account.
-  private static List<Session> of(List<Attempt> attempts) {
+  /// The sessions among the attempts of one account, which come in the order of time.
+  public static List<Session> of(List<Attempt> attempts) {
     Map<String, List<Attempt>> ends = new HashMap<>();
     for (Attempt attempt : attempts) {
       if (attempt.outcome() == Outcome.SIGN_OUT && !attempt.session().isEmpty()) {

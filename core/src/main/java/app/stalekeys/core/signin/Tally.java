@@ -17,7 +17,7 @@ public record Tally(
     int[] total, Strip strip, int[] week, int[] accounts, Map<Detail, int[]> facets) {
 
   static final int KINDS = TimelineColumn.KINDS;
-  private static final int WEEK = 168;
+  static final int WEEK = 168;
 
   /// 1970-01-01 was a Thursday.
   private static final int THURSDAY = 72;

@@ -4,7 +4,9 @@ import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.AccountBook;
 import app.stalekeys.core.access.Assignment;
 import app.stalekeys.core.access.RoleGraph;
+import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.effective.EffectiveAccess;
+import app.stalekeys.core.effective.Sensitivity;
 import app.stalekeys.core.match.Match;
 import app.stalekeys.core.match.Matcher;
 import app.stalekeys.core.match.Ruling;
@@ -76,6 +78,12 @@ public record ApplicationAccess(
   /// for an ordinary account.
   public List<Privilege> privileges(Account account) {
     return privileges.of(account);
+  }
+
+  /// Whether whoever holds the role everywhere is privileged by it.
+  public boolean isPrivilegedRole(String role) {
+    return !roles.flaggedFrom(role, Scope.EVERYWHERE).isEmpty()
+        || effective.ofRole(role).intersects(effective.universe().atLeast(Sensitivity.CRITICAL));
   }
 
   /// The account's department, else its person's; empty when neither says.

@@ -1,7 +1,6 @@
 package app.stalekeys.server.changes;
 
 import app.stalekeys.core.access.Account;
-import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.server.audits.Snapshots;
@@ -153,16 +152,7 @@ class ChangesController {
   }
 
   private static boolean isPrivileged(ApplicationAccess access, String role) {
-    return access.roles().role(role) != null
-        && (!access.roles().flaggedFrom(role, Scope.EVERYWHERE).isEmpty()
-            || access
-                .effective()
-                .ofRole(role)
-                .intersects(
-                    access
-                        .effective()
-                        .universe()
-                        .atLeast(app.stalekeys.core.effective.Sensitivity.CRITICAL)));
+    return access.roles().role(role) != null && access.isPrivilegedRole(role);
   }
 
   /// Who administers accounts and access, and privileged accounts that never did.

@@ -276,7 +276,7 @@ class AttemptsController {
     if (who.account() == null || attempt.outcome() != Outcome.SUCCESS) {
       return null;
     }
-    return Sessions.of(access.signIns().histories()).getOrDefault(who.account(), List.of()).stream()
+    return Sessions.of(access.signIns().histories().of(who.account())).stream()
         .filter(session -> session.start().place().equals(attempt.place()))
         .map(Sessions.Session::end)
         .findFirst()

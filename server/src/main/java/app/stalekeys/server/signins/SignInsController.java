@@ -18,11 +18,13 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.util.MultiValueMap;
@@ -118,9 +120,8 @@ class SignInsController {
         strip(tally.strip()),
         tally.week(),
         ranks(opened, tally),
-        opened.marks().stream()
+        asked(opened, inquiry).stream()
             .filter(mark -> mark.until() >= from && mark.from() < until)
-            .filter(mark -> isAsked(opened, inquiry, mark))
             .map(mark -> mark(mark, zone))
             .toList(),
         opened.snapshot().applications().stream()
@@ -145,17 +146,25 @@ class SignInsController {
                 "\"unit\" is \"%s\", expected hour, day, week, month or year.".formatted(word)));
   }
 
-  /// Of the runs of failures those whose account or application the filter lets through.
-  private static boolean isAsked(Timelines.Opened opened, Inquiry inquiry, BurstMark mark) {
-    if (mark.check().equals("spraying")) {
-      return opened.timeline().who().stream()
-          .anyMatch(who -> who.application().equals(mark.application()) && inquiry.who().test(who));
+  /// Of the runs of failures those whose account, or for an address whose application, the filter lets through.
+  private static List<BurstMark> asked(Timelines.Opened opened, Inquiry inquiry) {
+    if (opened.marks().isEmpty()) {
+      return List.of();
     }
-    return opened.timeline().who().stream()
-        .anyMatch(who ->
-            who.application().equals(mark.application())
-                && who.key().equals(mark.subject())
-                && inquiry.who().test(who));
+    Set<String> accounts = new HashSet<>();
+    Set<String> applications = new HashSet<>();
+    for (Timeline.Who who : opened.timeline().who()) {
+      if (inquiry.who().test(who)) {
+        accounts.add(who.application() + "\n" + who.key());
+        applications.add(who.application());
+      }
+    }
+    return opened.marks().stream()
+        .filter(mark ->
+            mark.check().equals("spraying")
+                ? applications.contains(mark.application())
+                : accounts.contains(mark.application() + "\n" + mark.subject()))
+        .toList();
   }
 
   private static MarkView mark(BurstMark mark, ZoneId zone) {

@@ -2,11 +2,9 @@ package app.stalekeys.core.check.changes;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.Assignment;
-import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.activity.Activity;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Holdings;
-import app.stalekeys.core.effective.Sensitivity;
 import app.stalekeys.core.snapshot.ApplicationAccess;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -81,13 +79,6 @@ final class PrivilegeInTime {
   }
 
   private boolean isPrivileged(String role) {
-    return privileged.computeIfAbsent(
-        role,
-        id ->
-            !access.roles().flaggedFrom(id, Scope.EVERYWHERE).isEmpty()
-                || access
-                    .effective()
-                    .ofRole(id)
-                    .intersects(access.effective().universe().atLeast(Sensitivity.CRITICAL)));
+    return privileged.computeIfAbsent(role, access::isPrivilegedRole);
   }
 }
