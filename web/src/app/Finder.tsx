@@ -53,7 +53,7 @@ function Box({ onClose }: { onClose: () => void }) {
   const chosen = Math.min(at, entries.length - 1);
   const go = (to: string | undefined) => {
     if (to) {
-      navigate(`/s/${snapshot}/${to}`);
+      navigate(to.startsWith('/') ? to : `/s/${snapshot}/${to}`);
       dialog.current?.close();
     }
   };

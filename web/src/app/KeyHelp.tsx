@@ -38,6 +38,19 @@ const KEYS: [string, [string, string][]][] = [
     ],
   ],
   [
+    'Reviews',
+    [
+      ['↓ ↑', 'next item, the one before'],
+      ['→', 'next person with something left'],
+      ['K', 'keep'],
+      ['W', 'withdraw'],
+      ['R', 'reduce'],
+      ['N', 'not mine'],
+      ['A', 'keep all of this person without a mark'],
+      ['U', 'undo'],
+    ],
+  ],
+  [
     'Findings',
     [
       ['↓ or J', 'next finding'],

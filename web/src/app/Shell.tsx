@@ -1,6 +1,8 @@
 import { useCallback, useState } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { useSnapshots } from '../features/audits';
+import { useRounds } from '../features/certify';
+import { useFixes } from '../features/fix';
 import { useMatchCounts } from '../features/match';
 import { UserMenu } from '../features/session';
 import { useStanding } from '../features/standing';
@@ -9,6 +11,7 @@ import { Key, Sentences, useKeys } from '../shared/ui';
 import { AsOf } from './AsOf';
 import { Finder } from './Finder';
 import { KeyHelp } from './KeyHelp';
+import { LoadingStrip } from './LoadingStrip';
 import { Logo } from './Logo';
 
 /** The frame around every view of an audit: the spine of stages at the left, the audit at the top. */
@@ -57,7 +60,10 @@ export function Shell() {
             </Link>
           </p>
         ) : (
-          <Outlet />
+          <>
+            <LoadingStrip key={snapshot} />
+            <Outlet />
+          </>
         )}
       </main>
       <Finder shown={finding} onOpen={open} onClose={close} />
@@ -70,7 +76,15 @@ export function Shell() {
 function Spine() {
   const standing = useStanding();
   const matches = useMatchCounts();
+  const rounds = useRounds();
+  const fixes = useFixes().page;
+  const openFixes = fixes.data
+    ? fixes.data.fixes.filter((fix) => !['confirmed', 'dropped'].includes(fix.state)).length +
+      fixes.data.waitingFindings +
+      fixes.data.waitingItems
+    : 0;
   const data = standing.data;
+  const undecided = rounds.data?.reduce((sum, one) => sum + (one.sealed ? 0 : one.left), 0);
   const unmatched =
     matches.data?.applications.reduce((sum, one) => sum + one.person + one.owner + one.broken, 0) ??
     0;
@@ -98,6 +112,16 @@ function Spine() {
       <View to="conflicts" name="Conflicts" />
       <View to="checks" name="Checks" />
       <View to="watches" name="Watches" />
+      <Stage
+        to="certify"
+        name="Certify"
+        left={rounds.data && (undecided ? `${count(undecided)} left` : '')}
+      />
+      <Stage
+        to="fix"
+        name="Fix"
+        left={fixes.data && (openFixes ? `${count(openFixes)} open` : '')}
+      />
       <Stage to="report" name="Report" />
       {standing.error && <Sentences error={standing.error} />}
     </nav>

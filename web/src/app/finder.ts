@@ -6,7 +6,14 @@ const PAGES = [
   { name: 'Match: whose accounts are', to: 'match' },
   { name: 'Findings', to: 'findings' },
   { name: 'Access: who can do what, and why', to: 'access' },
+  { name: 'Sign-ins and sessions', to: 'sign-ins' },
+  { name: 'Changes: who gave what to whom', to: 'changes' },
+  { name: 'Conflicts', to: 'conflicts' },
+  { name: 'Checks', to: 'checks' },
+  { name: 'Watches', to: 'watches' },
+  { name: 'Certify: rounds', to: 'certify' },
   { name: 'Report', to: 'report' },
+  { name: 'Journal', to: '/journal' },
 ];
 
 /** The pages whose name holds the text; all of them while nothing is typed. */

@@ -1,1 +1,2 @@
-export { Report } from './Report';
+export { FindingsReport } from './FindingsReport';
+export { PackBuilder } from './PackBuilder';

@@ -1,21 +1,24 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { api } from '../../shared/api/client';
 import { Sentences } from '../../shared/ui';
 import { Dialog } from '../../shared/ui/Dialog';
+import { seesAudits } from './parts';
 import { useSession } from './useSession';
 
 /** Who you are: keys, password, sign out. */
-export function UserMenu({ onKeys }: { onKeys: () => void }) {
+export function UserMenu({ onKeys }: { onKeys?: () => void }) {
   const session = useSession();
+  const parts = session.data?.parts ?? [];
   const queries = useQueryClient();
   const menu = useRef<HTMLDetailsElement>(null);
   const [changing, setChanging] = useState(false);
   const signOut = useMutation({
     mutationFn: () => api.remove('/api/session'),
     onSuccess: () => {
-      queries.setQueryData(['session'], { name: null, displayName: null });
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+      void queries.invalidateQueries({ queryKey: ['session'] });
     },
   });
   const choose = (what: () => void) => () => {
@@ -29,13 +32,26 @@ export function UserMenu({ onKeys }: { onKeys: () => void }) {
           {session.data?.displayName}
         </summary>
         <div className="absolute right-0 z-20 mt-2 w-48 border border-ink bg-sheet py-1">
-          <Item onClick={choose(onKeys)}>Keys</Item>
+          {onKeys && <Item onClick={choose(onKeys)}>Keys</Item>}
+          {parts.includes('reviewer') && <To page="/reviews">My reviews</To>}
+          {parts.includes('fixer') && <To page="/fixes">My fixes</To>}
+          {session.data && seesAudits(session.data) && <To page="/journal">Journal</To>}
+          {parts.includes('lead') && <To page="/users">Users</To>}
+          <To page="/own">Your account</To>
           <Item onClick={choose(() => setChanging(true))}>Change password</Item>
           <Item onClick={choose(() => signOut.mutate())}>Sign out</Item>
         </div>
       </details>
       {changing && <PasswordDialog onClose={() => setChanging(false)} />}
     </>
+  );
+}
+
+function To({ page, children }: { page: string; children: string }) {
+  return (
+    <Link className="block px-3 py-1.5 hover:bg-selected" to={page}>
+      {children}
+    </Link>
   );
 }
 
@@ -55,7 +71,7 @@ function PasswordDialog({ onClose }: { onClose: () => void }) {
   const [current, setCurrent] = useState('');
   const [next, setNext] = useState('');
   const change = useMutation({
-    mutationFn: () => api.put('/api/session/password', { current, next }),
+    mutationFn: () => api.put('/api/session/own/password', { current, next }),
     onSuccess: onClose,
   });
   return (

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../../shared/api/client';
-import type { Session } from '../../shared/api/types';
+import type { Session } from '../../shared/api/userTypes';
 
 export function useSession() {
   return useQuery({

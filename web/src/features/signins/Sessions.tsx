@@ -85,6 +85,8 @@ export function Sessions({ filter, onSet }: Props) {
         .{' '}
         {data.open > 0 &&
           `${counted(data.open, 'sign-in')} under this filter ${data.open === 1 ? 'has' : 'have'} no known end and ${data.open === 1 ? 'is' : 'are'} not among them. `}
+        {data.strangers > 0 &&
+          `${counted(data.strangers, 'sign-in')} ${data.strangers === 1 ? 'is' : 'are'} by names in no accounts file; ${data.strangers === 1 ? 'its session is' : 'their sessions are'} not known. `}
         {data.missing.length > 0 && (
           <>
             The logs of {data.missing.join(', ')} name no session, sign-out or duration: their
@@ -94,7 +96,10 @@ export function Sessions({ filter, onSet }: Props) {
       </p>
       {data.sessions.length === 0 ? (
         <p className="py-4">
-          No session is under this filter.{' '}
+          No session is under this filter.
+          {asked.has('outcome') &&
+            !asked.get('outcome')?.includes('success') &&
+            ' The filter asks for attempts that did not get in, and a session begins with one that did.'}{' '}
           <button
             type="button"
             className="act"

@@ -147,6 +147,7 @@ export interface SessionLine {
 export interface SessionPage {
   total: number;
   open: number;
+  strangers: number;
   most: number;
   mostAt: string | null;
   missing: string[];

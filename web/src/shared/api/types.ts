@@ -1,10 +1,5 @@
 // What the server sends and takes. A test of the server holds these names against its own records.
 
-export interface Session {
-  name: string | null;
-  displayName: string | null;
-}
-
 export interface SnapshotView {
   id: number;
   audit: number;
@@ -26,6 +21,7 @@ export interface JobView {
   done: number;
   /** Rows to come, 0 when nobody knows. */
   known: number;
+  unit: string;
   result: number | null;
   sentences: string[];
 }

@@ -13,6 +13,8 @@ export function Dialog({
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     dialog.current?.showModal();
+    // The browser would put the focus on the button that closes.
+    dialog.current?.querySelector<HTMLElement>('input, textarea, select')?.focus();
   }, []);
   return (
     <dialog

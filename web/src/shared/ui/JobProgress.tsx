@@ -30,7 +30,8 @@ export function JobProgress({ id, onEnd }: { id: number; onEnd: (job: JobView) =
       />
       <span>
         {job.step || job.title}
-        {job.done > 0 && `: ${count(job.done)}${job.known ? ` of ${count(job.known)}` : ''} rows`}
+        {job.done > 0 &&
+          `: ${count(job.done)}${job.known ? ` of ${count(job.known)}` : ''} ${job.unit}`}
       </span>
       <button type="button" className="act" onClick={() => stop.mutate()}>
         Stop

@@ -3,6 +3,7 @@ export { Dialog } from './Dialog';
 export { JobProgress } from './JobProgress';
 export { Key } from './Key';
 export { KeyBit } from './KeyBit';
+export { PersonField } from './PersonField';
 export { Sentences } from './Sentences';
 export { useKeys } from './useKeys';
 export { Waiting } from './Waiting';

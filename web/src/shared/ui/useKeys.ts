@@ -1,9 +1,10 @@
 import { useEffect, useRef } from 'react';
 
-/** Whether a key press belongs to something the user is typing in. */
+/** Whether a key press belongs to something the user is typing in. Nobody types in a box to be ticked. */
 function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
+    !(target instanceof HTMLInputElement && target.type === 'checkbox') &&
     (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
   );
 }

@@ -34,7 +34,7 @@ final class Loading {
     Path data = work.resolve("data");
     try (ConfigurableApplicationContext context =
         WebApplication.start(
-            new WebApplication.Settings(data, null, "127.0.0.1", 0, "a bench", null, null))) {
+            new WebApplication.Settings(data, null, "127.0.0.1", 0, "a bench", null, null, null))) {
       long ours = Reading.time(() -> load(context, log));
       long ourBytes = bytes(data);
       System.out.printf(

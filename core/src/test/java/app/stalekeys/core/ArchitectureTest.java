@@ -79,30 +79,41 @@ class ArchitectureTest {
           .definedBy("app.stalekeys.core.audit..")
           .layer("watch")
           .definedBy("app.stalekeys.core.watch..")
+          .layer("certify")
+          .definedBy("app.stalekeys.core.certify..")
+          .layer("fix")
+          .definedBy("app.stalekeys.core.fix..")
+          .whereLayer("certify")
+          .mayNotBeAccessedByAnyLayer()
+          .whereLayer("fix")
+          .mayNotBeAccessedByAnyLayer()
           .whereLayer("watch")
           .mayNotBeAccessedByAnyLayer()
           .whereLayer("audit")
           .mayOnlyBeAccessedByLayers("watch")
           .whereLayer("check")
-          .mayOnlyBeAccessedByLayers("audit")
+          .mayOnlyBeAccessedByLayers("audit", "certify", "fix")
           .whereLayer("conflict")
-          .mayOnlyBeAccessedByLayers("check", "audit")
+          .mayOnlyBeAccessedByLayers("check", "audit", "fix")
           .whereLayer("change")
           .mayOnlyBeAccessedByLayers("check", "audit")
           .whereLayer("journal")
           .mayNotBeAccessedByAnyLayer()
           .whereLayer("effective")
-          .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers(
+              "snapshot", "change", "conflict", "check", "audit", "certify", "fix")
           .whereLayer("snapshot")
-          .mayOnlyBeAccessedByLayers("change", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers("change", "conflict", "check", "audit", "certify", "fix")
           .whereLayer("match")
-          .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers(
+              "snapshot", "change", "conflict", "check", "audit", "certify", "fix")
           .whereLayer("signin")
           .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit", "watch")
           .whereLayer("task")
-          .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers("snapshot", "change", "conflict", "check", "audit", "fix")
           .whereLayer("activity")
-          .mayOnlyBeAccessedByLayers("effective", "snapshot", "change", "check", "audit")
+          .mayOnlyBeAccessedByLayers(
+              "effective", "snapshot", "change", "check", "audit", "certify", "fix")
           .whereLayer("access")
           .mayOnlyBeAccessedByLayers(
               "signin",
@@ -113,11 +124,14 @@ class ArchitectureTest {
               "change",
               "conflict",
               "check",
-              "audit")
+              "audit",
+              "certify",
+              "fix")
           .whereLayer("people")
-          .mayOnlyBeAccessedByLayers("match", "snapshot", "change", "conflict", "check", "audit")
+          .mayOnlyBeAccessedByLayers(
+              "match", "snapshot", "change", "conflict", "check", "audit", "certify", "fix")
           .whereLayer("read")
-          .mayOnlyBeAccessedByLayers("check", "journal", "audit", "watch")
+          .mayOnlyBeAccessedByLayers("check", "journal", "audit", "watch", "certify", "fix")
           .whereLayer("evidence")
           .mayOnlyBeAccessedByLayers(
               "read",
@@ -131,7 +145,8 @@ class ArchitectureTest {
               "change",
               "check",
               "audit",
-              "watch")
+              "watch",
+              "fix")
           .whereLayer("bits")
           .mayOnlyBeAccessedByLayers("evidence", "signin", "effective")
           .because("a newcomer reads the core from the bottom up, in the order of the work");

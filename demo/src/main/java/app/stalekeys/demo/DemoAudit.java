@@ -71,6 +71,9 @@ public final class DemoAudit {
             .replace("@FREIGHT_GROUPS@", String.valueOf(freight.groups()))
             .replace("@HULL_USERS@", String.valueOf(hull.accounts()))
             .replace("@PEOPLE@", String.valueOf(company.workers().size())));
+    Path march = folder.resolve(MARCH.toString());
+    put(march, "fixes.json", MarchFixes.json(march, folder));
+    put(folder, "rounds.json", FirstRound.json(folder, new Random(seed + 11)));
   }
 
   private static Directory directory(Company company, long seed, LocalDate asOf) {

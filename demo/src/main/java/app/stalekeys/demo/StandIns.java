@@ -20,11 +20,16 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /// Servers that stand in for a company's own, with the demo's people: a directory that speaks LDAP v3
-/// and a freight program that speaks SCIM 2.0. They listen on this machine only, page their answers,
+/// and a freight program that speaks SCIM 2.0; both can be changed. They listen on this machine only, page their answers,
 /// and want to be signed in to.
 public final class StandIns implements AutoCloseable {
 
@@ -36,15 +41,24 @@ public final class StandIns implements AutoCloseable {
   /// Records that a SCIM answer holds at most, as a real service limits them.
   private static final int PAGE = 50;
 
+  private static final Pattern EQUAL = Pattern.compile("(\\w+) eq \"(.*)\"");
+
   private final InMemoryDirectoryServer directory;
   private final HttpServer scim;
   private final JsonMapper json = JsonMapper.shared();
-  private final Path folder;
+  private final ArrayNode users;
+  private final ArrayNode groups;
 
-  private StandIns(InMemoryDirectoryServer directory, HttpServer scim, Path folder) {
+  private StandIns(InMemoryDirectoryServer directory, HttpServer scim, Path folder)
+      throws IOException {
     this.directory = directory;
     this.scim = scim;
-    this.folder = folder;
+    this.users = read(folder.resolve("freight/users.json"));
+    this.groups = read(folder.resolve("freight/groups.json"));
+  }
+
+  private ArrayNode read(Path file) throws IOException {
+    return (ArrayNode) json.readTree(Files.readAllBytes(file)).path("Resources");
   }
 
   /// Starts both on free ports.
@@ -102,21 +116,65 @@ public final class StandIns implements AutoCloseable {
 
   private void answer(HttpExchange exchange) throws IOException {
     try (exchange) {
-      String resource = exchange.getRequestURI().getPath().replace("/scim/v2/", "");
+      String[] path = exchange.getRequestURI().getPath().replace("/scim/v2/", "").split("/");
       String given = exchange.getRequestHeaders().getFirst("Authorization");
+      ArrayNode resources = resources(path[0]);
       if (!("Bearer " + TOKEN).equals(given)) {
         send(exchange, 401, Map.of("status", "401", "detail", "no or wrong token"));
-      } else if (!resource.equals("Users") && !resource.equals("Groups")) {
+      } else if (resources == null) {
         send(exchange, 404, Map.of("status", "404", "detail", "no such resource"));
+      } else if (path.length == 2 && exchange.getRequestMethod().equals("PATCH")) {
+        patch(exchange, resources, path[1]);
       } else {
-        send(exchange, 200, page(resource, query(exchange)));
+        send(exchange, 200, page(resources, query(exchange)));
       }
     }
   }
 
-  private Map<String, Object> page(String resource, Map<String, String> query) throws IOException {
-    String file = resource.equals("Users") ? "freight/users.json" : "freight/groups.json";
-    JsonNode all = json.readTree(Files.readAllBytes(folder.resolve(file))).path("Resources");
+  private @Nullable ArrayNode resources(String name) {
+    return switch (name) {
+      case "Users" -> users;
+      case "Groups" -> groups;
+      default -> null;
+    };
+  }
+
+  /// As much of RFC 7644, section 3.5.2, as a user disabled and a member taken out need.
+  private synchronized void patch(HttpExchange exchange, ArrayNode resources, String id)
+      throws IOException {
+    for (JsonNode one : resources) {
+      if (one instanceof ObjectNode resource && resource.path("id").asString().equals(id)) {
+        JsonNode body = json.readTree(exchange.getRequestBody().readAllBytes());
+        body.path("Operations").forEach(operation -> apply(resource, operation));
+        send(exchange, 200, resource);
+        return;
+      }
+    }
+    send(exchange, 404, Map.of("status", "404", "detail", "no such resource"));
+  }
+
+  private static void apply(ObjectNode resource, JsonNode operation) {
+    String path = operation.path("path").asString();
+    if (operation.path("op").asString().equals("replace")) {
+      resource.set(path, operation.path("value"));
+    } else if (path.startsWith("members[value eq ")
+        && resource.get("members") instanceof ArrayNode members) {
+      String member = path.replaceAll("^members\\[value eq \"|\"]$", "");
+      for (int i = members.size() - 1; i >= 0; i--) {
+        if (members.get(i).path("value").asString().equals(member)) {
+          members.remove(i);
+        }
+      }
+    }
+  }
+
+  private synchronized Map<String, Object> page(ArrayNode resources, Map<String, String> query) {
+    List<JsonNode> all = new ArrayList<>();
+    resources.forEach(one -> {
+      if (fits(one, query.getOrDefault("filter", ""))) {
+        all.add(one);
+      }
+    });
     int from = Math.max(1, Integer.parseInt(query.getOrDefault("startIndex", "1")));
     int count = Math.min(PAGE, Integer.parseInt(query.getOrDefault("count", "" + PAGE)));
     List<JsonNode> shown = new ArrayList<>();
@@ -130,6 +188,13 @@ public final class StandIns implements AutoCloseable {
     page.put("itemsPerPage", shown.size());
     page.put("Resources", shown);
     return page;
+  }
+
+  /// Filters of the form `attribute eq "value"`; any other lets everything through.
+  private static boolean fits(JsonNode resource, String filter) {
+    Matcher equal = EQUAL.matcher(filter);
+    return !equal.matches()
+        || resource.path(equal.group(1)).asString("").equalsIgnoreCase(equal.group(2));
   }
 
   private static Map<String, String> query(HttpExchange exchange) {

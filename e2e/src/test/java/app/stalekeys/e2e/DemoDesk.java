@@ -15,15 +15,19 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /// The packaged program with the demo and one browser before it, started once for all journeys.
 final class DemoDesk {
 
   private static DemoDesk desk;
 
+  private static final String VISITORS_PASSWORD = "tides come twice a day";
+
   private final Program program;
   private final String address;
   private final Playwright playwright;
+  private final Browser browser;
   private final Page page;
   private final List<String> faults = new ArrayList<>();
 
@@ -46,7 +50,7 @@ final class DemoDesk {
     playwright =
         Playwright.create(
             new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    Browser browser =
+    browser =
         playwright
             .chromium()
             .launch(
@@ -81,6 +85,50 @@ final class DemoDesk {
     }
   }
 
+  /// The page of somebody else at another machine.
+  Page visitor() {
+    Page visitor =
+        browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800)).newPage();
+    visitor.setDefaultTimeout(10_000);
+    visitor.onPageError(faults::add);
+    return visitor;
+  }
+
+  /// Makes a user of one part, who chooses a password by the invitation and signs in at another machine.
+  ///
+  /// @param person the id in the roster; empty for none
+  /// @param applications whose fixes the user carries out; empty for none
+  Page join(String name, String part, String person, String applications) {
+    page.navigate(address + "/users");
+    button("New user").click();
+    page.getByLabel("Name to sign in with").fill(name);
+    page.getByLabel("Id in the personnel roster, for reviewers").fill(person);
+    page.getByRole(
+            AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName(Pattern.compile("^auditor")))
+        .uncheck();
+    page.getByRole(
+            AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName(Pattern.compile("^" + part)))
+        .check();
+    if (!applications.isEmpty()) {
+      page.getByLabel(Pattern.compile("^Applications")).fill(applications);
+    }
+    page.keyboard().press("Enter");
+    Locator link =
+        page.getByRole(AriaRole.STATUS).filter(new Locator.FilterOptions().setHasText(name));
+    link.waitFor();
+    String welcome = link.textContent().replaceAll("(?s).*(/welcome#[A-Za-z0-9_-]+).*", "$1");
+    Page visitor = visitor();
+    visitor.navigate(address + welcome.replaceAll("Copy$", ""));
+    visitor.getByLabel("Password").fill(VISITORS_PASSWORD);
+    visitor.keyboard().press("Enter");
+    visitor.getByLabel("Name").waitFor();
+    visitor.getByLabel("Name").fill(name);
+    visitor.getByLabel("Password").fill(VISITORS_PASSWORD);
+    visitor.keyboard().press("Enter");
+    visitor.getByText(name).first().waitFor();
+    return visitor;
+  }
+
   Page page() {
     return page;
   }
@@ -112,6 +160,10 @@ final class DemoDesk {
 
   /// An automated scan of what is shown against WCAG 2.2 AA.
   void scan(String name) {
+    scan(page, name);
+  }
+
+  private static void scan(Page page, String name) {
     page.waitForTimeout(400); // until fonts and the last request have settled
     List<String> violations =
         new AxeBuilder(page)
@@ -128,7 +180,11 @@ final class DemoDesk {
   /// Looks at a main view as a whole: scanned, and taken as a picture when asked to, which is how
   /// docs/screenshots are made.
   void view(String name) {
-    scan(name);
+    view(page, name);
+  }
+
+  void view(Page page, String name) {
+    scan(page, name);
     String folder = System.getProperty("stalekeys.pictures", "");
     if (!folder.isEmpty()) {
       page.screenshot(new Page.ScreenshotOptions().setPath(Path.of(folder, name + ".png")));

@@ -157,7 +157,7 @@ class DemoJourneyIT {
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("ledger/users.csv")).click();
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("line 46")).click();
     assertThat(page.locator("[aria-current=location]")).containsText("31.02.2026");
-    view("evidence-file");
+    DemoDesk.get().scan("evidence-file");
     page.getByLabel("Why the rows are not as many").fill("The desk counted three test users");
     button("Keep").click();
     assertThat(page.getByText("explained").first()).isVisible();
@@ -240,7 +240,7 @@ class DemoJourneyIT {
     Locator dialog = page.getByRole(AriaRole.DIALOG);
     assertThat(dialog).containsText("sign-ins of Hull Works");
     assertThat(dialog).containsText("not tested for want of it");
-    view("request");
+    DemoDesk.get().scan("request");
     dialog.getByLabel("Asked of").fill("yard@fennicksound.example");
     dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Asked")).click();
     assertThat(dialog).isHidden();
@@ -255,9 +255,9 @@ class DemoJourneyIT {
   @Test
   @Order(13)
   void theReportCitesTheDecidedFindingAndItsRow() throws Exception {
-    page.navigate(address + "/s/2/report");
+    page.navigate(address + "/s/2/report/findings");
     assertThat(page.getByText("Before sign-off")).isVisible();
-    view("report");
+    DemoDesk.get().scan("findings-report");
     Download csv =
         page.waitForDownload(() ->
             page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("CSV").setExact(true))
@@ -323,7 +323,7 @@ class DemoJourneyIT {
     view("access");
     trace.getByText("all it can do").click();
     assertThat(page.getByText("Inspection").first()).isVisible();
-    view("access-account");
+    DemoDesk.get().scan("access-account");
     page.navigate(
         address
             + "/s/2/access?application=hull&view=differences&of=role&left=Inspector&right=Yard%20lead");

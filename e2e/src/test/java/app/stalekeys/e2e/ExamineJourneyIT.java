@@ -73,7 +73,7 @@ class ExamineJourneyIT {
     condition.fill("account.enabled && account.daysSinceSignIn > 30");
     DemoDesk.get().button("Try it on this snapshot").click();
     assertThat(page.getByText("findings would come")).isVisible();
-    DemoDesk.get().view("own-check");
+    DemoDesk.get().scan("own-check");
     DemoDesk.get().button("Leave it").click();
     assertThat(page.getByText("Idle for a month")).hasCount(0);
   }
@@ -97,7 +97,7 @@ class ExamineJourneyIT {
     DemoDesk.get().button("Try it on this snapshot").click();
     assertThat(page.getByRole(AriaRole.ALERT))
         .containsText("severity is \"some\", expected one of");
-    DemoDesk.get().view("tasks");
+    DemoDesk.get().scan("tasks");
   }
 
   private static Locator.GetByRoleOptions headed(String words) {

@@ -97,7 +97,7 @@ class TrailJourneyIT {
             + "/s/2/sign-ins?view=sessions&application=freight&from=2026-06-01&until=2026-06-06&zoom=true");
     Locator most = DemoDesk.get().button("at once");
     most.waitFor();
-    DemoDesk.get().view("sessions");
+    DemoDesk.get().scan("sessions");
     String crowd = most.textContent().replaceAll("\\D", "");
     most.click();
     assertThat(page.getByText(crowd + " sessions")).isVisible();

@@ -20,6 +20,7 @@ public class WebApplication {
   /// @param firstPassword the lead auditor's password in a new database; null lets one be made up
   /// @param standIns live sources to be tried, as JSON; null for none
   /// @param receiver receivers of alarms to be tried, as JSON; null for none
+  /// @param mailPort the port on this machine of a mail server to use until one is set; null for none
   public record Settings(
       Path data,
       @Nullable Path folder,
@@ -27,10 +28,11 @@ public class WebApplication {
       int port,
       @Nullable String firstPassword,
       @Nullable String standIns,
-      @Nullable String receiver) {
+      @Nullable String receiver,
+      @Nullable Integer mailPort) {
 
-    public Settings watchedBy(String alarms) {
-      return new Settings(data, folder, address, port, firstPassword, standIns, alarms);
+    public Settings watchedBy(String alarms, int smtpPort) {
+      return new Settings(data, folder, address, port, firstPassword, standIns, alarms, smtpPort);
     }
   }
 
@@ -44,6 +46,7 @@ public class WebApplication {
     put(properties, "stalekeys.first-password", settings.firstPassword());
     put(properties, "stalekeys.stand-ins", settings.standIns());
     put(properties, "stalekeys.watch.stand-in", settings.receiver());
+    put(properties, "stalekeys.mail.stand-in", settings.mailPort());
     return new SpringApplicationBuilder(WebApplication.class)
         .bannerMode(Banner.Mode.OFF)
         .properties(properties)

@@ -36,7 +36,12 @@ class WebTypesTest {
             "conflictTypes.ts",
             "signInTypes.ts",
             "changeTypes.ts",
-            "watchTypes.ts")) {
+            "watchTypes.ts",
+            "userTypes.ts",
+            "certifyTypes.ts",
+            "fixTypes.ts",
+            "packTypes.ts",
+            "pushTypes.ts")) {
       types.append(Files.readString(Path.of("../web/src/shared/api", file)));
     }
     Map<String, TreeSet<String>> page = new TreeMap<>();

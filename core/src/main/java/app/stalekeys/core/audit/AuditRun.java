@@ -85,7 +85,7 @@ public final class AuditRun {
       return new Answer.Unusable(issues);
     }
     AuditFolder.Opened previous = opened.folder().previous(audit);
-    Snapshot snapshot = snapshot(audit, facts);
+    Snapshot snapshot = snapshot(audit, facts, workers);
     issues.addAll(snapshot.problems());
     issues.addAll(EvidenceQuestions.of(audit, facts));
     issues.addAll(against(previous, files));
@@ -148,20 +148,24 @@ public final class AuditRun {
     try {
       List<Held> held = workers.each(wanted, spec -> read(previous, audit, spec));
       boolean isUsable = held.stream().allMatch(one -> one.file.read().usable());
-      return isUsable ? Earlier.of(snapshot(audit, held.stream().map(Held::facts).toList())) : null;
+      return isUsable
+          ? Earlier.of(snapshot(audit, held.stream().map(Held::facts).toList(), workers))
+          : null;
     } catch (UncheckedIOException failed) {
       throw failed.getCause();
     }
   }
 
-  public static Snapshot snapshot(AuditFile audit, Collection<? extends FactSource> facts) {
+  public static Snapshot snapshot(
+      AuditFile audit, Collection<? extends FactSource> facts, Workers workers) {
     return Snapshot.build(
         audit.asOf(),
         audit.periodFrom(),
         audit.zone(),
         audit.duties(),
         audit.applications(),
-        facts);
+        facts,
+        workers);
   }
 
   public static Examiner.Result examine(AuditFile audit, Snapshot snapshot, Workers workers) {

@@ -11,8 +11,12 @@ import app.stalekeys.core.source.UnusableSourceException;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.SortedSet;
 
 /// The rows of a file as a person reads them: lines of text as they stand, or, where rows are no lines
 /// (lists in JSON, sheets), each head with its values. Archives are opened.
@@ -51,6 +55,69 @@ public final class EvidenceText {
     return found;
   }
 
+  /// Picks rows out of a whole file, in one walk.
+  ///
+  /// @param understood how the file was read, as its reading says
+  /// @param wanted numbers of rows
+  /// @return the texts by row; what the file does not have is left out
+  public static Map<Long, String> pick(
+      EvidenceSpec spec, ByteSource bytes, Map<String, String> understood, SortedSet<Long> wanted)
+      throws IOException {
+    try {
+      if ("records".equals(understood.get("rows are"))) {
+        Map<Long, String> found = new HashMap<>();
+        RawRecords records = Formats.of(bytes, spec);
+        try {
+          records.forEach(new Picker(records.head().names(), wanted, found));
+        } catch (Enough enough) {
+          return found;
+        }
+        return found;
+      }
+      Charset letters =
+          Charset.forName(understood.getOrDefault("letters", StandardCharsets.UTF_8.name()));
+      return TextLines.pick(Formats.content(bytes, spec), letters, wanted);
+    } catch (UnusableSourceException | UncheckedIOException unusable) {
+      return Map.of();
+    }
+  }
+
+  private record Picker(List<String> names, SortedSet<Long> wanted, Map<Long, String> found)
+      implements RawSink {
+
+    @Override
+    public void record(RawRecord record) {
+      if (record.row() > wanted.last()) {
+        throw new Enough();
+      }
+      if (wanted.contains(record.row())) {
+        found.put(record.row(), text(names, record));
+      }
+    }
+
+    @Override
+    public void skipped(long row) {}
+
+    @Override
+    public void malformed(long row, String value, String reason) {
+      if (wanted.contains(row)) {
+        found.put(row, value);
+      }
+    }
+  }
+
+  private static String text(List<String> names, RawRecord record) {
+    StringBuilder text = new StringBuilder();
+    for (int i = 0; i < names.size(); i++) {
+      List<String> values = record.cells(i);
+      if (!values.isEmpty() && !values.getFirst().isEmpty()) {
+        text.append(text.isEmpty() ? "" : " · ");
+        text.append(names.get(i)).append(": ").append(String.join(", ", values));
+      }
+    }
+    return text.toString();
+  }
+
   /// Ends the walk when all wanted rows were seen.
   private static final class Enough extends RuntimeException {
     private static final long serialVersionUID = 1;
@@ -66,20 +133,8 @@ public final class EvidenceText {
     @Override
     public void record(RawRecord record) {
       if (record.row() >= from) {
-        add(record.row(), text(record));
+        add(record.row(), text(names, record));
       }
-    }
-
-    private String text(RawRecord record) {
-      StringBuilder text = new StringBuilder();
-      for (int i = 0; i < names.size(); i++) {
-        List<String> values = record.cells(i);
-        if (!values.isEmpty() && !values.getFirst().isEmpty()) {
-          text.append(text.isEmpty() ? "" : " · ");
-          text.append(names.get(i)).append(": ").append(String.join(", ", values));
-        }
-      }
-      return text.toString();
     }
 
     private void add(long row, String text) {

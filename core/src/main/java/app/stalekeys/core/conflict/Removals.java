@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
 /// Finds the cheapest removals that clear a conflict of one person: the least number of assignments and own
@@ -59,6 +60,33 @@ public final class Removals {
     return exact.isPresent() ? exact : removals.oneAtATime();
   }
 
+  /// Every removal of the fewest rows; where there are too many candidates to try, the one that was found. Empty as
+  /// [#cheapest].
+  public static List<Removal> fewest(Doers doers, Doers.Doer doer, Conflict conflict) {
+    if (doers.together(doer, conflict).isEmpty()) {
+      return List.of();
+    }
+    Removals removals = new Removals(doers, doer, conflict);
+    if (removals.candidates.size() <= MOST_CANDIDATES) {
+      for (int size = 1; size <= Math.min(MOST_AT_ONCE, removals.candidates.size()); size++) {
+        List<Removal> found = new ArrayList<>();
+        removals.combine(
+            size,
+            0,
+            new ArrayList<>(),
+            chosen -> {
+              if (removals.clears(chosen)) {
+                found.add(removals.removal(List.copyOf(chosen), removals.lost(chosen), true));
+              }
+            });
+        if (!found.isEmpty()) {
+          return found;
+        }
+      }
+    }
+    return removals.oneAtATime().stream().toList();
+  }
+
   /// The rows that give one of the conflict's permissions by themselves.
   private List<Unit> candidates() {
     List<Unit> units = new ArrayList<>();
@@ -99,7 +127,17 @@ public final class Removals {
   private Optional<Removal> fewest() {
     for (int size = 1; size <= Math.min(MOST_AT_ONCE, candidates.size()); size++) {
       Best best = new Best();
-      combine(size, 0, new ArrayList<>(), best);
+      combine(
+          size,
+          0,
+          new ArrayList<>(),
+          chosen -> {
+            int lost = lost(chosen);
+            if (lost < best.lost && clears(chosen)) {
+              best.units = List.copyOf(chosen);
+              best.lost = lost;
+            }
+          });
       if (best.units != null) {
         return Optional.of(removal(best.units, best.lost, true));
       }
@@ -112,18 +150,14 @@ public final class Removals {
     private int lost = Integer.MAX_VALUE;
   }
 
-  private void combine(int size, int from, List<Unit> chosen, Best best) {
+  private void combine(int size, int from, List<Unit> chosen, Consumer<List<Unit>> receiver) {
     if (chosen.size() == size) {
-      int lost = lost(chosen);
-      if (lost < best.lost && clears(chosen)) {
-        best.units = List.copyOf(chosen);
-        best.lost = lost;
-      }
+      receiver.accept(chosen);
       return;
     }
     for (int i = from; i < candidates.size(); i++) {
       chosen.add(candidates.get(i));
-      combine(size, i + 1, chosen, best);
+      combine(size, i + 1, chosen, receiver);
       chosen.removeLast();
     }
   }

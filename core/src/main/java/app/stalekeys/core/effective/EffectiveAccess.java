@@ -68,33 +68,30 @@ public final class EffectiveAccess {
   private final LocalDate asOf;
   private final Universe universe;
   private final List<Grant> grants;
+  private final int strangers;
   private final List<Assignment> assignments;
   private final Map<String, List<Grant>> byRole = new HashMap<>();
   private final Map<Integer, List<Grant>> direct = new HashMap<>();
 
-  /// What each account holds on the date, by its index.
-  private final Map<Integer, Set<RoleGraph.Reach>> holdings = new HashMap<>();
-
+  private final RoleHoldings holdings;
   private final ScopeTable table;
   private final int words;
   private final Map<String, Layers> own = new ConcurrentHashMap<>();
   private final Map<RoleGraph.Reach, Layers> walked = new ConcurrentHashMap<>();
+  private final Map<RoleGraph.Reach, List<RoleGraph.Reach>> reached = new ConcurrentHashMap<>();
+  private final Map<String, ScopedSets> namedBy = new ConcurrentHashMap<>();
   private final Map<String, Result> ofRoles = new ConcurrentHashMap<>();
 
   /// By [Account#index()].
   private final Result[] byAccount;
 
   private EffectiveAccess(
-      int accounts,
-      RoleGraph roles,
-      List<Assignment> assignments,
-      LocalDate asOf,
-      List<Grant> grants,
-      Universe universe) {
+      int accounts, RoleGraph roles, List<Assignment> assignments, Rows rows, LocalDate asOf) {
     this.roles = roles;
     this.asOf = asOf;
-    this.universe = universe;
-    this.grants = List.copyOf(grants);
+    this.universe = rows.universe;
+    this.grants = rows.grants;
+    this.strangers = rows.strangers;
     this.assignments = assignments;
     for (Grant grant : grants) {
       Account account = grant.account();
@@ -106,13 +103,7 @@ public final class EffectiveAccess {
         }
       }
     }
-    for (Assignment assignment : assignments) {
-      if (assignment.isCurrent(asOf)) {
-        holdings
-            .computeIfAbsent(assignment.account().index(), key -> new LinkedHashSet<>())
-            .add(new RoleGraph.Reach(assignment.role(), assignment.scope()));
-      }
-    }
+    this.holdings = new RoleHoldings(accounts, assignments, asOf);
     this.table = new ScopeTable(scopes());
     this.words = (universe.size() + Long.SIZE - 1) / Long.SIZE;
     this.byAccount = results(accounts);
@@ -130,45 +121,58 @@ public final class EffectiveAccess {
     return scopes;
   }
 
-  /// @param sources the application's own facts
-  /// @param levels the application's levels, lowest first
-  /// @param problems receives grants that point at nothing
+  /// The rows that say what roles and accounts may do, and the permissions they speak of.
+  ///
+  /// @param grants in the order of the files, also those out of their window
+  /// @param strangers how many rows of grants name an account that no accounts file defines
+  public record Rows(List<Grant> grants, int strangers, Universe universe) {
+    public Rows {
+      grants = List.copyOf(grants);
+    }
+
+    /// @param sources the application's own facts
+    /// @param levels the application's levels, lowest first
+    /// @param problems receives grants that point at nothing
+    public static Rows read(
+        AccountBook book,
+        RoleGraph roles,
+        Collection<? extends FactSource> sources,
+        List<String> levels,
+        List<Issue> problems) {
+      Grants grants = Grants.read(sources, book, roles, problems);
+      return new Rows(
+          grants.list(), grants.strangers(), Universe.of(sources, grants.list(), levels));
+    }
+  }
+
   public static EffectiveAccess of(
-      AccountBook book,
-      RoleGraph roles,
-      List<Assignment> assignments,
-      Collection<? extends FactSource> sources,
-      List<String> levels,
-      LocalDate asOf,
-      List<Issue> problems) {
-    List<Grant> grants = Grants.read(sources, book, roles, problems);
-    Universe universe = Universe.of(sources, grants, levels);
-    return new EffectiveAccess(book.accounts().size(), roles, assignments, asOf, grants, universe);
+      AccountBook book, RoleGraph roles, List<Assignment> assignments, Rows rows, LocalDate asOf) {
+    return new EffectiveAccess(book.accounts().size(), roles, assignments, rows, asOf);
   }
 
   private Result[] results(int accounts) {
-    Result nothing = Result.of(new Layers(table, words));
-    Map<Set<RoleGraph.Reach>, Result> shared = new HashMap<>();
+    Layers[] reached = holdings.reaches().stream().map(this::walk).toArray(Layers[]::new);
+    Map<RoleHoldings.Held, Result> shared = new HashMap<>();
     Result[] results = new Result[accounts];
     for (int i = 0; i < accounts; i++) {
-      Set<RoleGraph.Reach> held = holdings.getOrDefault(i, Set.of());
-      if (direct.containsKey(i)) {
-        results[i] = Result.of(layers(i));
-      } else {
-        int account = i;
-        results[i] =
-            held.isEmpty()
-                ? nothing
-                : shared.computeIfAbsent(held, key -> Result.of(layers(account)));
-      }
+      results[i] =
+          direct.containsKey(i)
+              ? Result.of(layers(i))
+              : shared.computeIfAbsent(holdings.of(i), held -> Result.of(union(held, reached)));
     }
     return results;
+  }
+
+  private Layers union(RoleHoldings.Held held, Layers[] reached) {
+    Layers layers = new Layers(table, words);
+    held.forEach(number -> layers.addAll(reached[number]));
+    return layers;
   }
 
   /// Everything that adds to and removes from what an account can do.
   private Layers layers(int account) {
     Layers layers = new Layers(table, words);
-    holdings.getOrDefault(account, Set.of()).forEach(reach -> layers.addAll(walk(reach)));
+    holdings.reachesOf(account).forEach(reach -> layers.addAll(walk(reach)));
     direct.getOrDefault(account, List.of()).forEach(grant -> add(grant, layers));
     return layers;
   }
@@ -181,6 +185,11 @@ public final class EffectiveAccess {
   /// Every grant row, also those out of their window, in the order of the files.
   public List<Grant> grants() {
     return grants;
+  }
+
+  /// How many rows of grants name an account that no accounts file defines: they give nobody anything.
+  public int strangers() {
+    return strangers;
   }
 
   /// Calls `receiver` once a permission of the account, by resource and action in code-point order.
@@ -314,53 +323,92 @@ public final class EffectiveAccess {
     }
   }
 
-  /// The manners of one account, by permission: what they share is computed once.
+  /// The manners of one account, by permission: what they share is computed once, in words of bits.
   public IntFunction<Manner> manners(Account account) {
     Layers layers = layers(account.index());
     ScopedSets limited =
         layers.reachesCeiling ? layers.allowed.limitedTo(layers.ceiling) : layers.allowed;
-    return permission -> manner(account, permission, layers, limited);
+    Means means = means(account);
+    return permission -> manner(account, permission, layers, limited, means);
   }
 
-  private Manner manner(Account account, int permission, Layers layers, ScopedSets left) {
+  /// By which means permissions are allowed: words of bits.
+  @SuppressWarnings("ArrayRecordComponent") // never compared as a whole
+  private record Means(long[] direct, long[] byRole, long[] nested, long[] named) {
+    static boolean has(long[] set, int permission) {
+      return (set[permission >> 6] & 1L << permission) != 0;
+    }
+  }
+
+  private Means means(Account account) {
+    Means means = new Means(new long[words], new long[words], new long[words], new long[words]);
+    for (Grant grant : direct.getOrDefault(account.index(), List.of())) {
+      if (grant.effect() == Grant.Effect.ALLOW) {
+        long[] members = universe.expand(grant.permission(), grant.effect(), words);
+        for (int i = 0; i < words; i++) {
+          means.direct[i] |= members[i];
+        }
+        name(grant, means.named);
+      }
+    }
+    for (RoleGraph.Reach start : holdings.reachesOf(account.index())) {
+      for (RoleGraph.Reach reach : reached.computeIfAbsent(start, this::reachedFrom)) {
+        int scope = table.number(reach.scope());
+        long[] into = reach.role().equals(start.role()) ? means.byRole : means.nested;
+        own(reach.role()).allowed.collectMeeting(scope, into);
+        named(reach.role()).collectMeeting(scope, means.named);
+      }
+    }
+    return means;
+  }
+
+  private List<RoleGraph.Reach> reachedFrom(RoleGraph.Reach start) {
+    return roles.reachedFrom(start.role(), start.scope());
+  }
+
+  private void name(Grant grant, long[] into) {
+    int number = universe.number(grant.permission());
+    if (number >= 0) {
+      into[number >> 6] |= 1L << number;
+    }
+  }
+
+  /// What a role's own rows allow by its very name, not by a level or a pattern.
+  private ScopedSets named(String role) {
+    return namedBy.computeIfAbsent(
+        role,
+        id -> {
+          ScopedSets sets = new ScopedSets(table, words);
+          for (Grant grant : byRole.getOrDefault(id, List.of())) {
+            if (grant.effect() == Grant.Effect.ALLOW) {
+              long[] one = new long[words];
+              name(grant, one);
+              sets.add(table.number(grant.scope()), one);
+            }
+          }
+          return sets;
+        });
+  }
+
+  private Manner manner(
+      Account account, int permission, Layers layers, ScopedSets left, Means means) {
     boolean held = byAccount[account.index()].permissions.get(permission);
     List<Scope> allowed = layers.allowed.scopes(permission);
     List<Scope> denied = layers.denied.scopes(permission);
     if (allowed.isEmpty() && denied.isEmpty()) {
       return Manner.BLANK;
     }
-    boolean limited = !new HashSet<>(left.scopes(permission)).equals(new HashSet<>(allowed));
-    boolean itself = false;
-    boolean named = false;
-    for (Grant grant : direct.getOrDefault(account.index(), List.of())) {
-      if (allows(grant, permission)) {
-        itself = true;
-        named |= universe.number(grant.permission()) == permission;
-      }
-    }
-    boolean roleItself = false;
-    boolean nested = false;
-    for (RoleGraph.Reach start : holdings.getOrDefault(account.index(), Set.of())) {
-      for (RoleGraph.Reach reach : roles.reachedFrom(start.role(), start.scope())) {
-        boolean allows = allowsEverything(reach.role());
-        for (Grant grant : byRole.getOrDefault(reach.role(), List.of())) {
-          if (allows(grant, permission) && reach.scope().meet(grant.scope()).isPresent()) {
-            allows = true;
-            named |= universe.number(grant.permission()) == permission;
-          }
-        }
-        boolean isStart = reach.role().equals(start.role());
-        roleItself |= allows && isStart;
-        nested |= allows && !isStart;
-      }
-    }
+    boolean limited =
+        layers.reachesCeiling
+            && !new HashSet<>(left.scopes(permission)).equals(new HashSet<>(allowed));
     return new Manner(
-        held, itself, roleItself, nested, !allowed.isEmpty() && !named, limited, !denied.isEmpty());
-  }
-
-  private boolean allows(Grant grant, int permission) {
-    return grant.effect() == Grant.Effect.ALLOW
-        && universe.covers(grant.permission(), grant.effect(), permission);
+        held,
+        Means.has(means.direct, permission),
+        Means.has(means.byRole, permission),
+        Means.has(means.nested, permission),
+        !allowed.isEmpty() && !Means.has(means.named, permission),
+        limited,
+        !denied.isEmpty());
   }
 
   private boolean allowsEverything(String id) {

@@ -3,7 +3,7 @@ package app.stalekeys.core.effective;
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.AccountBook;
 import app.stalekeys.core.access.RoleGraph;
-import app.stalekeys.core.access.Scope;
+import app.stalekeys.core.access.Scopes;
 import app.stalekeys.core.evidence.FactCursor;
 import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.evidence.Kind;
@@ -16,20 +16,22 @@ import java.util.List;
 import java.util.Set;
 
 /// The grants of one application as its files have them, in their order.
-final class Grants {
-
-  private Grants() {}
+///
+/// @param strangers how many rows were left out, since they name an account that no accounts file defines
+record Grants(List<Grant> list, int strangers) {
 
   /// A holder whose type no file says is a role if one of that name is known, else an account if one is;
   /// else a role that only the grants name. A grant to an account that no accounts file defines is a
   /// data problem and gives nothing.
-  static List<Grant> read(
+  static Grants read(
       Collection<? extends FactSource> sources,
       AccountBook accounts,
       RoleGraph roles,
       List<Issue> problems) {
     List<Grant> grants = new ArrayList<>();
+    Scopes scopes = new Scopes();
     Set<String> undefined = new LinkedHashSet<>();
+    int[] strangers = new int[1];
     for (FactSource source : sources) {
       FactCursor.forEach(
           source,
@@ -45,6 +47,7 @@ final class Grants {
             if (isRole) {
               roles.name(holder, row.place());
             } else if (account == null) {
+              strangers[0]++;
               if (undefined.add(holder)) {
                 problems.add(
                     Issue.problem(
@@ -61,12 +64,12 @@ final class Grants {
                     account,
                     new Permission(row.text("resource"), row.text("action")),
                     Grant.Effect.of(row.text("effect")),
-                    Scope.of(row.text("scope")),
+                    scopes.of(row.text("scope")),
                     row.day("from"),
                     row.day("until"),
                     row.place()));
           });
     }
-    return grants;
+    return new Grants(grants, strangers[0]);
   }
 }

@@ -32,6 +32,6 @@ final class Layers {
   /// What remains of what is allowed, as the smallest set.
   ScopedSets combined() {
     ScopedSets limited = reachesCeiling ? allowed.limitedTo(ceiling) : allowed;
-    return limited.without(denied).smallest();
+    return limited.remaining(denied);
   }
 }

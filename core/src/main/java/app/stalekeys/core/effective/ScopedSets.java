@@ -25,27 +25,34 @@ final class ScopedSets {
     this.words = words;
   }
 
-  /// Adds permissions in a scope.
-  void add(int scope, long[] permissions) {
-    long[] held = at(scope);
-    for (int i = 0; i < words; i++) {
-      held[i] |= permissions[i];
-    }
+  private ScopedSets(ScopeTable table, int words, int capacity) {
+    this(table, words);
+    scopes = new int[capacity];
+    sets = new long[capacity][];
   }
 
-  private long[] at(int scope) {
+  /// Adds permissions in a scope.
+  void add(int scope, long[] permissions) {
     for (int i = 0; i < size; i++) {
       if (scopes[i] == scope) {
-        return sets[i];
+        long[] held = sets[i];
+        for (int w = 0; w < held.length; w++) {
+          held[w] |= permissions[w];
+        }
+        return;
       }
     }
+    put(scope, permissions.clone());
+  }
+
+  /// Takes a set over, for a scope that has none yet.
+  private void put(int scope, long[] set) {
     if (size == scopes.length) {
       scopes = Arrays.copyOf(scopes, Math.max(4, size * 2));
       sets = Arrays.copyOf(sets, Math.max(4, size * 2));
     }
     scopes[size] = scope;
-    sets[size] = new long[words];
-    return sets[size++];
+    sets[size++] = set;
   }
 
   void addAll(ScopedSets other) {
@@ -69,6 +76,17 @@ final class ScopedSets {
     return meets;
   }
 
+  /// Adds to a set what holds in scopes that meet one.
+  void collectMeeting(int scope, long[] into) {
+    for (int i = 0; i < size; i++) {
+      if (table.meet(scopes[i], scope) != ScopeTable.NONE) {
+        for (int w = 0; w < words; w++) {
+          into[w] |= sets[i][w];
+        }
+      }
+    }
+  }
+
   /// What both hold, each in the deeper of the two scopes where they overlap.
   ScopedSets limitedTo(ScopedSets ceiling) {
     ScopedSets limited = new ScopedSets(table, words);
@@ -87,33 +105,29 @@ final class ScopedSets {
     return limited;
   }
 
-  /// What is left where nothing that is denied covers it.
-  ScopedSets without(ScopedSets denied) {
-    ScopedSets left = new ScopedSets(table, words);
+  /// What is left where nothing that is denied covers it, as the smallest set that says so: nothing stands in a
+  /// scope that another of its scopes covers.
+  ScopedSets remaining(ScopedSets denied) {
+    long[][] left = new long[size][];
     for (int i = 0; i < size; i++) {
-      long[] rest = left.at(scopes[i]);
-      System.arraycopy(sets[i], 0, rest, 0, words);
+      left[i] = sets[i].clone();
       for (int j = 0; j < denied.size; j++) {
         if (table.covers(denied.scopes[j], scopes[i])) {
-          remove(rest, denied.sets[j]);
+          remove(left[i], denied.sets[j]);
         }
       }
     }
-    return left;
-  }
-
-  /// The smallest set that says the same: nothing stands in a scope that another of its scopes covers.
-  ScopedSets smallest() {
-    ScopedSets small = new ScopedSets(table, words);
+    ScopedSets small = new ScopedSets(table, words, size);
     for (int i = 0; i < size; i++) {
-      long[] rest = sets[i].clone();
+      // In any order: what was taken from a wider scope is held by one wider still, which covers
+      // this one too.
       for (int j = 0; j < size; j++) {
         if (i != j && table.covers(scopes[j], scopes[i])) {
-          remove(rest, sets[j]);
+          remove(left[i], left[j]);
         }
       }
-      if (!isZero(rest)) {
-        small.add(scopes[i], rest);
+      if (!isZero(left[i])) {
+        small.put(scopes[i], left[i]);
       }
     }
     return small;

@@ -1,5 +1,6 @@
 package app.stalekeys.core.signin;
 
+import app.stalekeys.core.source.ZoneClock;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -47,6 +48,11 @@ public record Inquiry(
   /// The same of another time.
   public Inquiry between(long first, long end) {
     return new Inquiry(first, end, outcomes, who, wanted, addresses, text, weekHours);
+  }
+
+  /// The same of some of those it asks for.
+  public Inquiry by(Predicate<Timeline.Who> some) {
+    return new Inquiry(from, until, outcomes, who.and(some), wanted, addresses, text, weekHours);
   }
 
   /// The inquiry in the codes of one timeline: what a walk compares.
@@ -187,6 +193,30 @@ public record Inquiry(
     int end() {
       return Math.min(timeline.firstFrom(until), timeline.size());
     }
+  }
+
+  /// Whether one attempt meets every condition: what a walk over the timeline would find.
+  ///
+  /// @param attempter who made it
+  /// @param clock of the audit's zone, for the hour of the week
+  public boolean isMet(Attempt attempt, Timeline.Who attempter, ZoneClock clock) {
+    return attempt.at() >= from
+        && attempt.at() < until
+        && outcomes.contains(attempt.outcome())
+        && (weekHours.isEmpty()
+            || weekHours.contains(Tally.hourOfWeek((int) clock.epochHour(attempt.at()))))
+        && wanted.entrySet().stream()
+            .allMatch(one -> one.getValue().contains(attempt.detail(one.getKey())))
+        && (addresses.isEmpty() || isInRange(attempt.address()))
+        && (text.isEmpty() || says(attempt, attempter))
+        && who.test(attempter);
+  }
+
+  private boolean says(Attempt attempt, Timeline.Who attempter) {
+    String word = text.toLowerCase(Locale.ROOT);
+    return attempter.key().toLowerCase(Locale.ROOT).contains(word)
+        || Timeline.FACETS.stream()
+            .anyMatch(detail -> attempt.detail(detail).toLowerCase(Locale.ROOT).contains(word));
   }
 
   private boolean isInRange(String address) {

@@ -14,12 +14,12 @@ import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.signin.SignInLog;
 import app.stalekeys.core.source.Place;
 import java.util.List;
-import java.util.Set;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /// One application's part of a snapshot.
 ///
-/// @param strangers ids by which assignments name accounts that no accounts file defines, as the rule for ids
+/// @param strangers rows by ids by which assignments name accounts that no accounts file defines, as the rule for ids
 ///     compares them
 public record ApplicationAccess(
     Application application,
@@ -27,7 +27,7 @@ public record ApplicationAccess(
     AccountBook book,
     RoleGraph roles,
     List<Assignment> assignments,
-    Set<String> strangers,
+    Map<String, Integer> strangers,
     Matching matching,
     EffectiveAccess effective,
     Privileges privileges,

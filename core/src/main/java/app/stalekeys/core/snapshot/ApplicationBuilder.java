@@ -7,7 +7,7 @@ import app.stalekeys.core.access.Credential;
 import app.stalekeys.core.access.Policies;
 import app.stalekeys.core.access.Role;
 import app.stalekeys.core.access.RoleGraph;
-import app.stalekeys.core.access.Scope;
+import app.stalekeys.core.access.Scopes;
 import app.stalekeys.core.activity.ActivityLog;
 import app.stalekeys.core.effective.EffectiveAccess;
 import app.stalekeys.core.effective.Usage;
@@ -24,7 +24,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -40,7 +39,7 @@ final class ApplicationBuilder {
 
   private final Application application;
   private final List<FactSource> own;
-  private final Set<String> strangers = new HashSet<>();
+  private final Map<String, Integer> strangers = new LinkedHashMap<>();
   private final List<FactSource> shared;
   private final Roster roster;
   private final LocalDate asOf;
@@ -69,7 +68,12 @@ final class ApplicationBuilder {
     Undefined undefined = new Undefined(application.name());
     List<Assignment> assignments = assignments(book, roles, undefined);
     EffectiveAccess effective =
-        EffectiveAccess.of(book, roles, assignments, own, application.levels(), asOf, problems);
+        EffectiveAccess.of(
+            book,
+            roles,
+            assignments,
+            EffectiveAccess.Rows.read(book, roles, own, application.levels(), problems),
+            asOf);
     SignInLog log = new SignInLog(own, book, end);
     problems.addAll(undefined.problems());
     problems.addAll(missingDirectories(book));
@@ -83,7 +87,7 @@ final class ApplicationBuilder {
         book,
         roles,
         assignments,
-        Set.copyOf(strangers),
+        Map.copyOf(strangers),
         matching,
         effective,
         new Privileges(book, roles, assignments, effective, asOf),
@@ -94,6 +98,7 @@ final class ApplicationBuilder {
 
   private List<Assignment> assignments(AccountBook book, RoleGraph roles, Undefined undefined) {
     List<Assignment> assignments = new ArrayList<>();
+    Scopes scopes = new Scopes();
     for (FactSource source : own) {
       FactCursor.forEach(
           source,
@@ -107,13 +112,13 @@ final class ApplicationBuilder {
             }
             if (account == null) {
               undefined.account(row.text("account"), row.place());
-              strangers.add(application.ids().key(row.text("account")));
+              strangers.merge(application.ids().key(row.text("account")), 1, Integer::sum);
             } else {
               assignments.add(
                   new Assignment(
                       account,
                       role.id(),
-                      Scope.of(row.text("scope")),
+                      scopes.of(row.text("scope")),
                       row.day("from"),
                       row.day("until"),
                       row.instant("at"),

@@ -4,6 +4,7 @@ import app.stalekeys.core.evidence.FactSource;
 import app.stalekeys.core.match.Ruling;
 import app.stalekeys.core.people.Roster;
 import app.stalekeys.core.source.Issue;
+import app.stalekeys.core.source.Workers;
 import app.stalekeys.core.task.TaskList;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -43,27 +44,35 @@ public record Snapshot(
 
   /// Builds the snapshot; walks over every fact a few times and holds accounts, roles, assignments
   /// and people, but no log rows.
+  ///
+  /// @param workers build the applications, each by itself
   public static Snapshot build(
       LocalDate asOf,
       LocalDate periodFrom,
       ZoneId zone,
       TaskList tasks,
       List<Application> applications,
-      Collection<? extends FactSource> sources) {
+      Collection<? extends FactSource> sources,
+      Workers workers) {
     List<Issue> problems = new ArrayList<>();
     Roster roster = Roster.read(sources, problems);
     List<FactSource> shared =
         sources.stream().filter(s -> s.application() == null).map(FactSource.class::cast).toList();
-    List<ApplicationAccess> built = new ArrayList<>();
-    for (Application application : applications) {
-      List<FactSource> own =
-          sources.stream()
-              .filter(source -> application.id().equals(source.application()))
-              .map(FactSource.class::cast)
-              .toList();
-      built.add(
-          new ApplicationBuilder(application, own, shared, roster, asOf, zone).build(problems));
-    }
+    List<Built> built =
+        workers.each(
+            applications,
+            application -> {
+              List<FactSource> own =
+                  sources.stream()
+                      .filter(source -> application.id().equals(source.application()))
+                      .map(FactSource.class::cast)
+                      .toList();
+              List<Issue> found = new ArrayList<>();
+              return new Built(
+                  new ApplicationBuilder(application, own, shared, roster, asOf, zone).build(found),
+                  found);
+            });
+    built.forEach(one -> problems.addAll(one.problems));
     return new Snapshot(
         asOf,
         periodFrom,
@@ -72,10 +81,12 @@ public record Snapshot(
         Coverage.of(shared),
         SystemRecord.read(shared),
         tasks,
-        built,
+        built.stream().map(Built::access).toList(),
         problems,
         null);
   }
+
+  private record Built(ApplicationAccess access, List<Issue> problems) {}
 
   /// The same snapshot with other decisions about whose an application's accounts are: nothing else is
   /// computed anew.

@@ -3,8 +3,11 @@ package app.stalekeys.core.signin;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.stalekeys.core.snapshot.Snapshot;
+import app.stalekeys.core.source.ZoneClock;
 import app.stalekeys.core.support.TestAudit;
 import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -27,6 +30,7 @@ class TimelineTest {
     "10.20.0.7", "10.20.1.9", "203.0.113.9", "2001:db8:20::5", ""
   };
   private static final String[] CLIENTS = {"Desktop 9.2", "batch", ""};
+  private static final ZoneClock UTC = new ZoneClock(ZoneOffset.UTC);
   private static final long DAY = 86_400_000L;
   private static final long FIRST = Instant.parse("2026-01-01T00:00:00Z").toEpochMilli();
 
@@ -84,9 +88,15 @@ class TimelineTest {
             && inquiry.who().test(new Timeline.Who("app", row.account, null))
             && inquiry.wanted().getOrDefault(Detail.CLIENT, Set.of(CLIENTS)).contains(row.client)
             && (inquiry.addresses().isEmpty() || row.address.startsWith("10.20."))
+            && (inquiry.weekHours().isEmpty() || inquiry.weekHours().contains(hourOfWeek(row.at)))
             && (row.account + "\n" + row.address + "\n" + row.client)
                 .toLowerCase(Locale.ROOT)
                 .contains(inquiry.text());
+  }
+
+  private static int hourOfWeek(Instant at) {
+    ZonedDateTime local = at.atZone(ZoneOffset.UTC);
+    return (local.getDayOfWeek().getValue() - 1) * 24 + local.getHour();
   }
 
   private static Inquiry inquiry(Random random) {
@@ -101,7 +111,7 @@ class TimelineTest {
         random.nextBoolean() ? Map.of() : Map.of(Detail.CLIENT, Set.of("", "batch")),
         random.nextBoolean() ? List.of() : List.of(AddressRange.of("10.20.0.0/16").orElseThrow()),
         random.nextInt(3) == 0 ? "o" : "",
-        Set.of());
+        random.nextInt(3) == 0 ? Set.of(9, 33, 34, 35, 167) : Set.of());
   }
 
   @Test
@@ -119,6 +129,12 @@ class TimelineTest {
               .toList();
       assertThat(inquiry.rows(timeline, 0, Integer.MAX_VALUE, false))
           .extracting(row -> timeline.attempt(row).session())
+          .isEqualTo(expected);
+      assertThat(
+              IntStream.range(0, timeline.size())
+                  .filter(row -> inquiry.isMet(timeline.attempt(row), timeline.who(row), UTC))
+                  .mapToObj(row -> timeline.attempt(row).session()))
+          .as("asked attempt by attempt")
           .isEqualTo(expected);
       int skip = random.nextInt(50);
       assertThat(inquiry.rows(timeline, skip, 30, true))

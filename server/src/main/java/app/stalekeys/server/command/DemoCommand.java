@@ -53,7 +53,9 @@ final class DemoCommand implements Callable<Integer> {
     AlarmReceiver receiver = AlarmReceiver.start();
     int exit =
         options.start(
-            options.settings(folder, PASSWORD, described(standIns)).watchedBy(described(receiver)));
+            options
+                .settings(folder, PASSWORD, described(standIns))
+                .watchedBy(described(receiver), receiver.smtpPort()));
     if (exit != ServeCommand.RUNNING) {
       standIns.close();
       receiver.close();

@@ -7,7 +7,6 @@ import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.evidence.TieOut;
 import app.stalekeys.core.source.Issue;
-import app.stalekeys.core.source.Workers;
 import app.stalekeys.reports.EffectiveCsv;
 import app.stalekeys.reports.FindingsCsv;
 import app.stalekeys.reports.FindingsJson;
@@ -25,7 +24,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.concurrent.Callable;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -100,14 +98,6 @@ final class ExamineCommand implements Callable<Integer> {
         yield exitCode(ran.outcome().result().findings(), limit);
       }
     };
-  }
-
-  /// Several files, several checks at a time: on the command line nobody else waits for the machine.
-  private static final class AllHands implements Workers {
-    @Override
-    public <T, R> List<R> each(List<T> items, Function<T, R> work) {
-      return items.parallelStream().map(work).toList();
-    }
   }
 
   private Severity limit(String word) {

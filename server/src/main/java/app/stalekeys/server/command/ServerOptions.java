@@ -44,7 +44,8 @@ final class ServerOptions {
 
   WebApplication.Settings settings(
       @Nullable Path folder, @Nullable String firstPassword, @Nullable String standIns) {
-    return new WebApplication.Settings(data, folder, address, port, firstPassword, standIns, null);
+    return new WebApplication.Settings(
+        data, folder, address, port, firstPassword, standIns, null, null);
   }
 
   Path data() {

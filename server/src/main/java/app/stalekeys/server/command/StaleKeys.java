@@ -17,6 +17,7 @@ import picocli.CommandLine.Spec;
       DemoCommand.class,
       ServeCommand.class,
       ExamineCommand.class,
+      ReportCommand.class,
       VerifyCommand.class
     })
 public final class StaleKeys implements Runnable {

@@ -28,8 +28,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -51,7 +53,9 @@ public class Examinations {
   private final TransactionTemplate transactions;
   private final Journal journal;
   private final Jobs jobs;
+  private final ApplicationEventPublisher events;
   private final Map<Long, Snapshot> loaded = new ConcurrentHashMap<>();
+  private final Map<Long, Job> loading = new ConcurrentHashMap<>();
   private final Set<Long> waiting = ConcurrentHashMap.newKeySet();
 
   Examinations(
@@ -61,7 +65,8 @@ public class Examinations {
       EntityManager store,
       TransactionTemplate transactions,
       Journal journal,
-      Jobs jobs) {
+      Jobs jobs,
+      ApplicationEventPublisher events) {
     this.snapshots = snapshots;
     this.evidence = evidence;
     this.bodies = bodies;
@@ -69,6 +74,7 @@ public class Examinations {
     this.transactions = transactions;
     this.journal = journal;
     this.jobs = jobs;
+    this.events = events;
   }
 
   /// Facts changed: what was computed from them is computed anew, within the same job.
@@ -82,7 +88,7 @@ public class Examinations {
     OpenSnapshot open = snapshots.get(snapshotId);
     job.step("Examining", 0);
     List<FactSource> facts = evidence.facts(open);
-    Snapshot snapshot = AuditRun.snapshot(open.file(), facts).after(earlier(open));
+    Snapshot snapshot = AuditRun.snapshot(open.file(), facts, Workers.ONE).after(earlier(open));
     List<Issue> problems = new ArrayList<>(snapshot.problems());
     problems.addAll(EvidenceQuestions.of(open.file(), facts));
     snapshots
@@ -104,6 +110,7 @@ public class Examinations {
               .formatted(open.file().title(), open.file().asOf(), result.findings().size()));
     });
     loaded.put(snapshotId, snapshot);
+    events.publishEvent(new Examined(snapshotId));
   }
 
   /// Somebody decided whose accounts are: the snapshot in memory follows at once, the checks when nothing
@@ -140,11 +147,42 @@ public class Examinations {
 
   /// The snapshot in memory; built from the kept facts when it is first asked for.
   public Snapshot loaded(long snapshotId) {
-    return loaded.computeIfAbsent(snapshotId, id -> build(snapshots.get(id)));
+    return loaded.computeIfAbsent(snapshotId, id -> build(snapshots.get(id), Workers.ONE));
   }
 
-  private Snapshot build(OpenSnapshot open) {
-    return AuditRun.snapshot(open.file(), evidence.facts(open)).after(earlier(open));
+  /// Sees that the snapshot is in memory, for a large one takes its time.
+  public void load(long snapshotId, Job job) {
+    loaded.computeIfAbsent(snapshotId, id -> build(snapshots.get(id), new CountedWork(job)));
+  }
+
+  /// The job that brings a snapshot into memory; null when it is there.
+  public @Nullable Job loading(long snapshotId) {
+    return loaded.containsKey(snapshotId)
+        ? null
+        : loading.compute(
+            snapshotId,
+            (id, known) ->
+                known != null && !known.isOver()
+                    ? known
+                    : jobs.submit("Loading", job -> load(id, job)));
+  }
+
+  /// One application after the other, counted.
+  private record CountedWork(Job job) implements Workers {
+    @Override
+    public <T, R> List<R> each(List<T> items, Function<T, R> work) {
+      job.step("Loading accounts, roles and permissions", items.size(), "applications");
+      List<R> results = new ArrayList<>();
+      for (T item : items) {
+        results.add(work.apply(item));
+        job.progress(results.size());
+      }
+      return results;
+    }
+  }
+
+  private Snapshot build(OpenSnapshot open, Workers workers) {
+    return AuditRun.snapshot(open.file(), evidence.facts(open), workers).after(earlier(open));
   }
 
   /// What the snapshot before says, for the checks that hold the two against each other. It is built for that
@@ -155,7 +193,9 @@ public class Examinations {
         .map(before -> {
           Snapshot known = loaded.get(before.id());
           return Earlier.of(
-              known == null ? AuditRun.snapshot(before.file(), evidence.facts(before)) : known);
+              known == null
+                  ? AuditRun.snapshot(before.file(), evidence.facts(before), Workers.ONE)
+                  : known);
         })
         .orElse(null);
   }

@@ -35,6 +35,8 @@ public class FindingList {
       "exists (select 1 from CheckResultRow r where r.snapshotId = %s"
           + " and r.checkId = f.checkId and r.application = f.application and r.state = 'TESTED')";
 
+  private static final String FROM_FINDINGS = " from FindingRow f where f.snapshotId = :snapshot";
+
   private static final String FROM =
       " from FindingRow f left join DecisionRow d"
           + " on d.auditId = :audit and d.findingKey = f.findingKey and d.latest = true"
@@ -89,12 +91,23 @@ public class FindingList {
   List<Line> page(OpenSnapshot snapshot, FindingFilter filter, int offset, int limit) {
     String column = FindingFilter.SORTS.get(filter.sort());
     String direction = filter.descending() ? " desc nulls last, " : " asc nulls last, ";
-    String order = " order by " + (column == null ? "" : column + direction) + WORST_FIRST;
-    List<Object[]> pairs =
-        query("select f, d", order, Object[].class, snapshot, filter)
+    // The snapshot's id is the same in all, and lets the database walk along the index of the
+    // worst.
+    String order =
+        " order by f.snapshotId, " + (column == null ? "" : column + direction) + WORST_FIRST;
+    boolean askedOfDecisions = !filter.states().isEmpty() || "d.verdict".equals(column);
+    List<String> keys =
+        query(
+                "select f.findingKey",
+                askedOfDecisions ? FROM : FROM_FINDINGS,
+                order,
+                String.class,
+                snapshot,
+                filter)
             .setFirstResult(offset)
             .setMaxResults(limit)
             .getResultList();
+    List<Object[]> pairs = pairs(snapshot, keys);
     Function<FindingRow, String> since =
         since(snapshot, pairs.stream().map(pair -> ((FindingRow) pair[0]).findingKey()).toList());
     return pairs.stream()
@@ -103,6 +116,23 @@ public class FindingList {
           return new Line(row, (DecisionRow) pair[1], since.apply(row));
         })
         .toList();
+  }
+
+  /// Findings with their decisions, in the order of the keys. Rows are long: they are read once it is known which.
+  private List<Object[]> pairs(OpenSnapshot snapshot, List<String> keys) {
+    if (keys.isEmpty()) {
+      return List.of();
+    }
+    Map<String, Object[]> found = new HashMap<>();
+    store
+        .createQuery("select f, d" + FROM + " and f.findingKey in :keys", Object[].class)
+        .setParameter("audit", snapshot.auditId())
+        .setParameter("snapshot", snapshot.id())
+        .setParameter("keys", keys)
+        .getResultStream()
+        .forEach(pair -> found.put(((FindingRow) pair[0]).findingKey(), pair));
+    // A finding that an examination took away between the two looks is not there any more.
+    return keys.stream().filter(found::containsKey).map(found::get).toList();
   }
 
   /// Findings of one person; of nobody when the id is empty.
@@ -239,7 +269,8 @@ public class FindingList {
 
   @Transactional(readOnly = true)
   public long count(OpenSnapshot snapshot, FindingFilter filter) {
-    return query("select count(f)", "", Long.class, snapshot, filter).getSingleResult();
+    String from = filter.states().isEmpty() ? FROM_FINDINGS : FROM;
+    return query("select count(f)", from, "", Long.class, snapshot, filter).getSingleResult();
   }
 
   /// One finding of a person, for the person's card.
@@ -281,6 +312,25 @@ public class FindingList {
         .toList();
   }
 
+  /// The findings whose decision to fix them still holds, in the order of the examination. Costs a look-up a decision,
+  /// however many findings there are.
+  @Transactional(readOnly = true)
+  public List<Finding> toFix(OpenSnapshot snapshot) {
+    return store
+        .createQuery(
+            "select f from DecisionRow d, FindingRow f where d.auditId = :audit and d.latest = true"
+                + " and d.verdict = app.stalekeys.server.findings.Verdict.FIX"
+                + " and f.snapshotId = :snapshot and f.findingKey = d.findingKey and "
+                + reopened(snapshot.file().asOf())
+                + " = false order by f.position",
+            FindingRow.class)
+        .setParameter("audit", snapshot.auditId())
+        .setParameter("snapshot", snapshot.id())
+        .getResultStream()
+        .map(bodies::finding)
+        .toList();
+  }
+
   private static @Nullable Said said(@Nullable DecisionRow row) {
     if (row == null || row.verdict() == Verdict.OPEN) {
       return null;
@@ -296,10 +346,24 @@ public class FindingList {
 
   private <T> TypedQuery<T> query(
       String select, String order, Class<T> type, OpenSnapshot snapshot, FindingFilter filter) {
+    return query(select, FROM, order, type, snapshot, filter);
+  }
+
+  /// @param from with or without decisions
+  private <T> TypedQuery<T> query(
+      String select,
+      String from,
+      String order,
+      Class<T> type,
+      OpenSnapshot snapshot,
+      FindingFilter filter) {
     Map<String, Object> parameters = new HashMap<>();
     String where = where(snapshot, filter, parameters);
-    TypedQuery<T> query = store.createQuery(select + FROM + where + order, type);
-    query.setParameter("audit", snapshot.auditId()).setParameter("snapshot", snapshot.id());
+    TypedQuery<T> query = store.createQuery(select + from + where + order, type);
+    query.setParameter("snapshot", snapshot.id());
+    if (from.equals(FROM)) {
+      query.setParameter("audit", snapshot.auditId());
+    }
     parameters.forEach(query::setParameter);
     return query;
   }

@@ -15,10 +15,13 @@ public final class Job {
     FAILED
   }
 
+  private static final String ROWS = "rows";
+
   private final long id;
   private final String title;
   private final AtomicLong done = new AtomicLong();
   private volatile long known;
+  private volatile String unit = ROWS;
   private volatile String step = "";
   private volatile State state = State.WAITING;
   private volatile boolean stopAsked;
@@ -42,8 +45,16 @@ public final class Job {
   ///
   /// @param rowsKnown rows to come in this step, 0 when nobody knows
   public void step(String words, long rowsKnown) {
+    step(words, rowsKnown, ROWS);
+  }
+
+  /// The same where other things than rows are counted.
+  ///
+  /// @param of what they are called, in the plural
+  public void step(String words, long thingsKnown, String of) {
     step = words;
-    known = rowsKnown;
+    known = thingsKnown;
+    unit = of;
     done.set(0);
   }
 
@@ -79,12 +90,21 @@ public final class Job {
     return state;
   }
 
+  /// Whether it is done, stopped or failed.
+  public boolean isOver() {
+    return state != State.WAITING && state != State.RUNNING;
+  }
+
   String step() {
     return step;
   }
 
   long done() {
     return done.get();
+  }
+
+  String unit() {
+    return unit;
   }
 
   long known() {

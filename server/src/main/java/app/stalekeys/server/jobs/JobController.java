@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 class JobController {
 
   /// @param known rows to come, 0 when nobody knows
+  /// @param unit what is counted, in the plural
   record JobView(
       long id,
       String title,
@@ -23,6 +24,7 @@ class JobController {
       String state,
       long done,
       long known,
+      String unit,
       @Nullable Long result,
       List<String> sentences) {}
 
@@ -35,7 +37,7 @@ class JobController {
   @GetMapping
   List<JobView> inHand() {
     return jobs.all().stream()
-        .filter(job -> job.state() == Job.State.RUNNING || job.state() == Job.State.WAITING)
+        .filter(job -> !job.isOver())
         .sorted(Comparator.comparingLong(Job::id))
         .map(JobController::view)
         .toList();
@@ -59,6 +61,7 @@ class JobController {
         job.state().name().toLowerCase(Locale.ROOT),
         job.done(),
         job.known(),
+        job.unit(),
         job.result(),
         job.sentences());
   }

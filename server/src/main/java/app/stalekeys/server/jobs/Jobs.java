@@ -12,6 +12,7 @@ import java.util.concurrent.ConcurrentSkipListMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import org.slf4j.Logger;
@@ -40,6 +41,12 @@ public class Jobs {
   private final ExecutorService helper =
       Executors.newSingleThreadExecutor(task -> {
         Thread thread = new Thread(task, "jobs-beside");
+        thread.setDaemon(true);
+        return thread;
+      });
+  private final ScheduledExecutorService clockwork =
+      Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "jobs-clockwork");
         thread.setDaemon(true);
         return thread;
       });
@@ -72,6 +79,22 @@ public class Jobs {
       jobs.pollFirstEntry();
     }
     return job;
+  }
+
+  /// Work that is short and done again and again, such as looking whether something is due. What one time of it
+  /// comes to does not end it.
+  public void every(Duration pause, Runnable work) {
+    clockwork.scheduleWithFixedDelay(
+        () -> {
+          try {
+            work.run();
+          } catch (RuntimeException failure) {
+            LOG.error("work that is done again and again failed", failure);
+          }
+        },
+        pause.toMillis(),
+        pause.toMillis(),
+        TimeUnit.MILLISECONDS);
   }
 
   /// A job for work that the caller does itself and waits for.
@@ -113,5 +136,6 @@ public class Jobs {
     jobs.values().forEach(Job::askToStop);
     worker.shutdown();
     helper.shutdown();
+    clockwork.shutdownNow();
   }
 }

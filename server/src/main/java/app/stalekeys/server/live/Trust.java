@@ -13,13 +13,13 @@ import javax.net.ssl.TrustManagerFactory;
 
 /// Whose certificates a source may show: the ones this machine trusts, or exactly those the auditor
 /// pasted, for a company that signs its own.
-final class Trust {
+public final class Trust {
 
   private Trust() {}
 
   /// @param pem certificates in PEM; blank for those of this machine
   /// @throws Refusal when the text holds no certificate
-  static SSLContext of(String pem) {
+  public static SSLContext of(String pem) {
     try {
       SSLContext context = SSLContext.getInstance("TLS");
       context.init(null, pem.isBlank() ? null : factory(pem).getTrustManagers(), null);

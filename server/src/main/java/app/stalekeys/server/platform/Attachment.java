@@ -1,5 +1,6 @@
 package app.stalekeys.server.platform;
 
+import app.stalekeys.reports.ListExport;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
@@ -12,17 +13,27 @@ public final class Attachment {
 
   /// @param name without its ending
   public static ResponseEntity<StreamingResponseBody> csv(String name, StreamingResponseBody body) {
-    return of(name + ".csv", "text/csv;charset=utf-8", body);
+    return file(name + ".csv", "text/csv;charset=utf-8", body);
   }
 
   /// @param name without its ending
   public static ResponseEntity<StreamingResponseBody> xlsx(
       String name, StreamingResponseBody body) {
-    return of(
+    return file(
         name + ".xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", body);
   }
 
-  private static ResponseEntity<StreamingResponseBody> of(
+  /// A list in the format that was asked for.
+  ///
+  /// @param name without its ending
+  /// @param format `csv` or `xlsx`
+  public static ResponseEntity<StreamingResponseBody> of(
+      String name, String format, ListExport list) {
+    return format.equals("csv") ? csv(name, list::csv) : xlsx(name, list::xlsx);
+  }
+
+  /// @param name with its ending
+  public static ResponseEntity<StreamingResponseBody> file(
       String name, String type, StreamingResponseBody body) {
     return ResponseEntity.ok()
         .header(

@@ -7,7 +7,17 @@ import org.springframework.web.bind.annotation.GetMapping;
 @Controller
 class PageForwarding {
 
-  @GetMapping({"/sign-in", "/audits", "/s/**"})
+  @GetMapping({
+    "/sign-in",
+    "/welcome",
+    "/back-from-provider",
+    "/audits",
+    "/s/**",
+    "/reviews/**",
+    "/users",
+    "/own",
+    "/journal"
+  })
   String page() {
     return "forward:/index.html";
   }

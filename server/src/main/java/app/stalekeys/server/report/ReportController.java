@@ -1,6 +1,5 @@
 package app.stalekeys.server.report;
 
-import app.stalekeys.core.audit.Citations;
 import app.stalekeys.core.evidence.read.Sha256;
 import app.stalekeys.reports.FindingsCsv;
 import app.stalekeys.reports.FindingsPdf;
@@ -8,15 +7,11 @@ import app.stalekeys.reports.FindingsReport;
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.findings.FindingFilter;
-import app.stalekeys.server.findings.FindingList;
-import app.stalekeys.server.gather.Evidence;
 import app.stalekeys.server.journal.Journal;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.security.Principal;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -36,21 +31,17 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/snapshots/{snapshot}/report")
 class ReportController {
 
-  private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
-
   private interface Writing {
     void write(FindingsReport report, OutputStream out) throws IOException;
   }
 
   private final Snapshots snapshots;
-  private final FindingList findings;
-  private final Evidence evidence;
+  private final FindingsReports reports;
   private final Journal journal;
 
-  ReportController(Snapshots snapshots, FindingList findings, Evidence evidence, Journal journal) {
+  ReportController(Snapshots snapshots, FindingsReports reports, Journal journal) {
     this.snapshots = snapshots;
-    this.findings = findings;
-    this.evidence = evidence;
+    this.reports = reports;
     this.journal = journal;
   }
 
@@ -99,7 +90,7 @@ class ReportController {
       throws IOException {
     OpenSnapshot open = snapshots.get(id);
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-    writing.write(report(open, asked.filter()), bytes);
+    writing.write(reports.of(open, asked.filter()), bytes);
     String name = "findings-" + open.file().asOf() + "." + format;
     if (!preview) {
       journal.write(
@@ -120,40 +111,5 @@ class ReportController {
         .contentType(type)
         .header(HttpHeaders.CONTENT_DISPOSITION, disposition.toString())
         .body(bytes.toByteArray());
-  }
-
-  private FindingsReport report(OpenSnapshot open, FindingFilter filter) {
-    ZoneId zone = open.file().zone();
-    return new FindingsReport(
-        open.file(),
-        filter.words(),
-        evidence.summaries(open.id()).stream()
-            .filter(Evidence.Summary::taken)
-            .map(file ->
-                new FindingsReport.EvidenceLine(
-                    open.spec(file.file(), file.application()),
-                    file.sha256(),
-                    file.tieOut(),
-                    file.explanation()))
-            .toList(),
-        findings.checks(open),
-        findings.all(open, filter).stream()
-            .map(line ->
-                new FindingsReport.FindingLine(line.finding(), decision(line.decision(), zone)))
-            .toList(),
-        Citations.of(open.file().evidence()));
-  }
-
-  private static FindingsReport.@Nullable DecisionLine decision(
-      FindingList.@Nullable Said said, ZoneId zone) {
-    return said == null
-        ? null
-        : new FindingsReport.DecisionLine(
-            said.word(),
-            said.reason(),
-            said.approver(),
-            said.until(),
-            said.by(),
-            MINUTE.format(said.at().atZone(zone)));
   }
 }

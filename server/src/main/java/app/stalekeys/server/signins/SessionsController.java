@@ -2,13 +2,15 @@ package app.stalekeys.server.signins;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.match.Match;
-import app.stalekeys.core.signin.AddressRange;
 import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Inquiry;
 import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.core.signin.Sessions;
+import app.stalekeys.core.signin.StripUnit;
+import app.stalekeys.core.signin.Tally;
 import app.stalekeys.core.signin.Timeline;
 import app.stalekeys.core.snapshot.ApplicationAccess;
+import app.stalekeys.core.source.ZoneClock;
 import app.stalekeys.reports.ListExport;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.CitedPlaces;
@@ -67,11 +69,14 @@ class SessionsController {
       CitedPlaces.CitedPlace place) {}
 
   /// @param open successes under the filter whose end nothing says: they are in no lane
+  /// @param strangers successes under the filter by names that no accounts file defines: whose sessions they
+  ///     are is not known
   /// @param most the most that were in at once under the filter, and when
   /// @param missing applications whose log names no session, sign-out or duration
   record SessionPage(
       int total,
       int open,
+      int strangers,
       int most,
       @Nullable String mostAt,
       List<String> missing,
@@ -97,6 +102,8 @@ class SessionsController {
     this.places = places;
   }
 
+  /// Sessions of which the beginning meets the filter, so that the tab shows what the attempts show.
+  ///
   /// @param asked beside the filter: `at` a local time, only those that were open then; `least` minutes that a
   ///     session has to have lasted; `several` only those that began while another of the same account was open;
   ///     `order` by `start`, `longest` or `account`
@@ -115,6 +122,7 @@ class SessionsController {
     return new SessionPage(
         all.found.size(),
         all.open,
+        strangers(opened.timeline(), SignInFilter.of(opened, asked).inquiry()),
         crowd.most,
         crowd.most == 0 ? null : SignInsController.local(crowd.at, opened.snapshot().zone()),
         all.missing,
@@ -183,6 +191,12 @@ class SessionsController {
         place);
   }
 
+  private static int strangers(Timeline timeline, Inquiry inquiry) {
+    Inquiry asked = inquiry.by(who -> who.account() == null);
+    return Tally.of(timeline, asked, Long.MIN_VALUE, Long.MIN_VALUE, StripUnit.YEAR)
+        .total()[Outcome.SUCCESS.ordinal()];
+  }
+
   private static All find(Timelines.Opened opened, MultiValueMap<String, String> asked) {
     Map<String, String> given = asked.toSingleValueMap();
     String at = given.getOrDefault("at", "");
@@ -193,34 +207,17 @@ class SessionsController {
     Long moment = at.isBlank() ? null : moment(opened, at);
     List<Found> found = new ArrayList<>();
     List<String> missing = new ArrayList<>();
-    int successes = 0;
+    int open = 0;
+    ZoneClock clock = new ZoneClock(opened.snapshot().zone());
     for (ApplicationAccess access : opened.snapshot().applications()) {
       if (!access.coverage().has("sign-ins")) {
         continue;
       }
-      int before = found.size();
-      int[] entered = new int[1];
-      int[] known = new int[1];
-      var sessions = Sessions.of(access.signIns().histories());
-      access
-          .signIns()
-          .histories()
-          .forEach((account, attempts) -> {
-            Timeline.Who who = new Timeline.Who(access.application().id(), account.key(), account);
-            if (inquiry.who().test(who)) {
-              entered[0] += (int) attempts.stream().filter(one -> isStart(inquiry, one)).count();
-            }
-          });
-      sessions.forEach((account, own) -> {
-        Timeline.Who who = new Timeline.Who(access.application().id(), account.key(), account);
-        known[0] += own.size();
-        if (inquiry.who().test(who)) {
-          add(found, access, account, own, inquiry);
-        }
-      });
+      Taken taken = new Taken(inquiry, clock, access, found);
+      access.signIns().histories().forEach(taken::add);
       access.signIns().letGo();
-      successes += entered[0] - (found.size() - before);
-      if (known[0] == 0 && entered[0] > 0) {
+      open += taken.open;
+      if (taken.entered && !taken.known) {
         missing.add(access.application().name());
       }
     }
@@ -237,40 +234,55 @@ class SessionsController {
               Comparator.comparing((Found one) -> one.account.key()).thenComparing(byStart);
           default -> byStart;
         });
-    return new All(found, successes, missing);
+    return new All(found, open, missing);
   }
 
-  private static boolean isStart(Inquiry inquiry, Attempt attempt) {
-    return attempt.outcome() == Outcome.SUCCESS
-        && attempt.at() >= inquiry.from()
-        && attempt.at() < inquiry.until()
-        && isFrom(inquiry, attempt);
-  }
+  /// What one walk over an application's log takes: sessions of which the beginning meets the filter.
+  private static final class Taken {
+    private final Inquiry inquiry;
+    private final ZoneClock clock;
+    private final ApplicationAccess access;
+    private final List<Found> found;
 
-  private static boolean isFrom(Inquiry inquiry, Attempt attempt) {
-    return inquiry.addresses().isEmpty()
-        || AddressRange.bytes(attempt.address())
-            .map(bytes -> inquiry.addresses().stream().anyMatch(range -> range.contains(bytes)))
-            .orElse(false);
-  }
+    /// Successes under the filter without a known end.
+    private int open;
 
-  /// The sessions of one account that touch the chosen period.
-  private static void add(
-      List<Found> found,
-      ApplicationAccess access,
-      Account account,
-      List<Sessions.Session> sessions,
-      Inquiry inquiry) {
-    PriorityQueue<Long> open = new PriorityQueue<>();
-    for (Sessions.Session session : sessions) {
-      long start = session.start().at();
-      while (!open.isEmpty() && open.peek() <= start) {
-        open.remove();
+    /// Whether anybody entered under the filter, and whether the log tells of any end at all.
+    private boolean entered;
+
+    private boolean known;
+
+    Taken(Inquiry inquiry, ZoneClock clock, ApplicationAccess access, List<Found> found) {
+      this.inquiry = inquiry;
+      this.clock = clock;
+      this.access = access;
+      this.found = found;
+    }
+
+    void add(Account account, List<Attempt> attempts) {
+      List<Sessions.Session> sessions = Sessions.of(attempts);
+      known |= !sessions.isEmpty();
+      Timeline.Who who = new Timeline.Who(access.application().id(), account.key(), account);
+      if (!inquiry.who().test(who)) {
+        return;
       }
-      open.add(session.end());
-      if (isStart(inquiry, session.start())) {
-        found.add(new Found(access, account, session, open.size()));
+      long successes =
+          attempts.stream()
+              .filter(one -> one.outcome() == Outcome.SUCCESS && inquiry.isMet(one, who, clock))
+              .count();
+      int before = found.size();
+      PriorityQueue<Long> running = new PriorityQueue<>();
+      for (Sessions.Session session : sessions) {
+        while (!running.isEmpty() && running.peek() <= session.start().at()) {
+          running.remove();
+        }
+        running.add(session.end());
+        if (inquiry.isMet(session.start(), who, clock)) {
+          found.add(new Found(access, account, session, running.size()));
+        }
       }
+      entered |= successes > 0;
+      open += (int) successes - (found.size() - before);
     }
   }
 

@@ -20,24 +20,33 @@ import org.springframework.stereotype.Service;
 /// Opens an audit folder: keeps every file, reads those that are new or were interrupted, and examines
 /// when anything changed. Opening the same folder again changes nothing.
 @Service
-class AuditOpener {
+public class AuditOpener {
 
   private final Snapshots snapshots;
   private final Evidence evidence;
   private final Examinations examinations;
   private final KeptWords keptWords;
+  private final KeptRounds keptRounds;
+  private final KeptFixes keptFixes;
 
   AuditOpener(
-      Snapshots snapshots, Evidence evidence, Examinations examinations, KeptWords keptWords) {
+      Snapshots snapshots,
+      Evidence evidence,
+      Examinations examinations,
+      KeptWords keptWords,
+      KeptRounds keptRounds,
+      KeptFixes keptFixes) {
     this.snapshots = snapshots;
     this.evidence = evidence;
     this.examinations = examinations;
     this.keptWords = keptWords;
+    this.keptRounds = keptRounds;
+    this.keptFixes = keptFixes;
   }
 
   /// @return the snapshot's id
   /// @throws Refusal when the audit file cannot be used; nothing was taken then
-  long open(Path path, String who, Job job) throws IOException {
+  public long open(Path path, String who, Job job) throws IOException {
     AuditFolder.Opened opened = AuditFolder.open(path);
     AuditFile file = opened.audit();
     if (file == null) {
@@ -60,6 +69,8 @@ class AuditOpener {
       examinations.examine(snapshot.id(), who, job);
     }
     keptWords.restore(snapshot, opened.folder().path(), who);
+    keptRounds.restore(snapshot, opened.folder().path(), who);
+    keptFixes.restore(snapshot, opened.folder().path(), who);
     job.result(snapshot.id());
     return snapshot.id();
   }
@@ -70,7 +81,7 @@ class AuditOpener {
     List<Long> waiting = evidence.waiting(snapshot.id());
     waiting.forEach(id -> evidence.take(snapshot, evidence.spec(snapshot, id), id, job));
     if (waiting.isEmpty()) {
-      examinations.loaded(snapshot.id());
+      examinations.load(snapshot.id(), job);
     } else {
       examinations.examine(snapshot.id(), "stale-keys", job);
     }

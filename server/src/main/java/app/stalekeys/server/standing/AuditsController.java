@@ -2,6 +2,7 @@ package app.stalekeys.server.standing;
 
 import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
+import app.stalekeys.server.findings.Examinations;
 import app.stalekeys.server.jobs.Job;
 import app.stalekeys.server.jobs.Jobs;
 import app.stalekeys.server.journal.Journal;
@@ -12,6 +13,7 @@ import java.nio.file.Path;
 import java.security.Principal;
 import java.time.LocalDate;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -35,17 +37,27 @@ class AuditsController {
   /// @param id to be asked for under `/api/jobs`
   record Started(long id) {}
 
+  /// @param job null when nothing is to be waited for
+  record Loading(@Nullable Long job) {}
+
   private final Snapshots snapshots;
   private final AuditOpener opener;
   private final RequestList requests;
+  private final Examinations examinations;
   private final Journal journal;
   private final Jobs jobs;
 
   AuditsController(
-      Snapshots snapshots, AuditOpener opener, RequestList requests, Journal journal, Jobs jobs) {
+      Snapshots snapshots,
+      AuditOpener opener,
+      RequestList requests,
+      Examinations examinations,
+      Journal journal,
+      Jobs jobs) {
     this.snapshots = snapshots;
     this.opener = opener;
     this.requests = requests;
+    this.examinations = examinations;
     this.journal = journal;
     this.jobs = jobs;
   }
@@ -53,6 +65,15 @@ class AuditsController {
   @GetMapping("/snapshots")
   List<SnapshotView> all() {
     return snapshots.all().stream().map(AuditsController::view).toList();
+  }
+
+  /// Sees that the snapshot is in memory.
+  ///
+  /// @return the job that brings it there; without a number when it is there
+  @GetMapping("/snapshots/{snapshot}/load")
+  Loading load(@PathVariable long snapshot) {
+    Job job = examinations.loading(snapshots.get(snapshot).id());
+    return new Loading(job == null ? null : job.id());
   }
 
   /// Opens the same audit as of another date: maps and requests are taken over, evidence is not.

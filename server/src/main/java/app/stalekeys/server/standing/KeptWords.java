@@ -5,18 +5,13 @@ import app.stalekeys.server.findings.Decisions;
 import app.stalekeys.server.gather.Answers;
 import app.stalekeys.server.gather.Explanations;
 import app.stalekeys.server.journal.Journal;
-import app.stalekeys.server.platform.Refusal;
 import app.stalekeys.server.requests.RequestList;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.DateTimeException;
 import java.util.List;
 import java.util.Objects;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.core.JacksonException;
-import tools.jackson.databind.json.JsonMapper;
 
 /// What people decided and said, as a file of the saved folder. Restoring adds what is not known here
 /// and never overwrites: opening the same folder twice changes nothing.
@@ -38,7 +33,7 @@ class KeptWords {
   private final RequestList requests;
   private final Journal journal;
   private final TransactionTemplate transactions;
-  private final JsonMapper json;
+  private final KeptFile file;
 
   KeptWords(
       Decisions decisions,
@@ -47,17 +42,21 @@ class KeptWords {
       RequestList requests,
       Journal journal,
       TransactionTemplate transactions,
-      JsonMapper json) {
+      KeptFile file) {
     this.decisions = decisions;
     this.explanations = explanations;
     this.answers = answers;
     this.requests = requests;
     this.journal = journal;
     this.transactions = transactions;
-    this.json = json;
+    this.file = file;
   }
 
-  Words of(OpenSnapshot open) {
+  byte[] of(OpenSnapshot open) {
+    return file.write(words(open));
+  }
+
+  private Words words(OpenSnapshot open) {
     return new Words(
         decisions.kept(open.auditId()),
         explanations.kept(open.id()),
@@ -73,25 +72,12 @@ class KeptWords {
   }
 
   /// Restores what the folder holds, if it holds anything.
-  ///
-  /// @throws Refusal when the file is damaged; nothing of it was restored then
   void restore(OpenSnapshot open, Path folder, String who) throws IOException {
-    Path file = folder.resolve(FILE);
-    if (!Files.isRegularFile(file)) {
-      return;
-    }
-    int restored;
-    try {
-      Words words = json.readValue(Files.readAllBytes(file), Words.class);
-      restored = Objects.requireNonNull(transactions.execute(status -> restore(open, words)));
-    } catch (JacksonException
-        | DateTimeException
-        | IllegalArgumentException
-        | NullPointerException damaged) {
-      throw Refusal.unusable(
-          "%s: this is not what Stale Keys wrote there; restore it from where it was saved, or take it out of the folder."
-              .formatted(FILE));
-    }
+    int restored =
+        file.restore(
+            folder.resolve(FILE),
+            Words.class,
+            words -> Objects.requireNonNull(transactions.execute(status -> restore(open, words))));
     if (restored > 0) {
       journal.write(
           who, "audit", "restored %,d decisions and answers from the folder".formatted(restored));

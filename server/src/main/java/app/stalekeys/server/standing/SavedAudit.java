@@ -42,6 +42,8 @@ class SavedAudit {
   private final Snapshots snapshots;
   private final Evidence evidence;
   private final KeptWords keptWords;
+  private final KeptRounds keptRounds;
+  private final KeptFixes keptFixes;
   private final Journal journal;
   private final JsonMapper json;
 
@@ -49,11 +51,15 @@ class SavedAudit {
       Snapshots snapshots,
       Evidence evidence,
       KeptWords keptWords,
+      KeptRounds keptRounds,
+      KeptFixes keptFixes,
       Journal journal,
       JsonMapper json) {
     this.snapshots = snapshots;
     this.evidence = evidence;
     this.keptWords = keptWords;
+    this.keptRounds = keptRounds;
+    this.keptFixes = keptFixes;
     this.journal = journal;
     this.json = json;
   }
@@ -102,11 +108,9 @@ class SavedAudit {
     }
     hashed(zip, prefix + AuditFolder.FILE, bytes(AuditFileWriter.write(file)), hashes);
     evidence(open, prefix, zip, hashes);
-    hashed(
-        zip,
-        prefix + KeptWords.FILE,
-        json.writerWithDefaultPrettyPrinter().writeValueAsBytes(keptWords.of(open)),
-        hashes);
+    hashed(zip, prefix + KeptWords.FILE, keptWords.of(open), hashes);
+    hashed(zip, prefix + KeptRounds.FILE, keptRounds.of(open), hashes);
+    hashed(zip, prefix + KeptFixes.FILE, keptFixes.of(open), hashes);
     if (before != null) {
       write(before, prefix + earlier + "/", zip, hashes);
     }

@@ -7,14 +7,10 @@ import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.security.Principal;
 import java.time.Duration;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.security.authentication.AuthenticationManager;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.Authentication;
-import org.springframework.security.core.AuthenticationException;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -29,29 +25,43 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/session")
 class SessionController {
 
-  /// Who is signed in; both null when nobody is.
-  record Session(@Nullable String name, @Nullable String displayName) {}
+  /// Who is signed in; names are null when nobody is.
+  ///
+  /// @param parts words of the parts
+  /// @param codeNeeded whether name and password are right and a code is asked for
+  /// @param provider the name of the identity provider that may be used instead; null without one
+  record Session(
+      @Nullable String name,
+      @Nullable String displayName,
+      List<String> parts,
+      boolean codeNeeded,
+      @Nullable String provider) {}
 
-  record SignIn(String name, String password) {}
+  /// @param code of the second factor; may be missing
+  record SignIn(String name, String password, @Nullable String code) {}
 
-  record PasswordChange(String current, String next) {}
+  /// @param secret the end of the address that the invitation names
+  record Welcome(String secret, @Nullable String password) {}
+
+  /// Whom an invitation is for.
+  record Welcomed(String name, String displayName) {}
 
   private final UserService users;
   private final SignInThrottle throttle;
-  private final AuthenticationManager authentication;
-  private final SecurityContextRepository contexts;
+  private final Entrance entrance;
+  private final Optional<IdentityProvider> provider;
   private final Journal journal;
 
   SessionController(
       UserService users,
       SignInThrottle throttle,
-      AuthenticationManager authentication,
-      SecurityContextRepository contexts,
+      Entrance entrance,
+      Optional<IdentityProvider> provider,
       Journal journal) {
     this.users = users;
     this.throttle = throttle;
-    this.authentication = authentication;
-    this.contexts = contexts;
+    this.entrance = entrance;
+    this.provider = provider;
     this.journal = journal;
   }
 
@@ -59,11 +69,22 @@ class SessionController {
   @GetMapping
   Session current(@Nullable Principal principal, CsrfToken token) {
     token.getToken();
-    return principal == null ? new Session(null, null) : session(principal.getName());
+    return principal == null ? stranger(false) : session(principal.getName());
+  }
+
+  private Session stranger(boolean codeNeeded) {
+    return new Session(
+        null, null, List.of(), codeNeeded, provider.map(IdentityProvider::name).orElse(null));
   }
 
   private Session session(String name) {
-    return new Session(name, users.displayName(name).orElse(name));
+    UserAccount user = users.byName(name).orElseThrow();
+    return new Session(
+        name,
+        user.displayName(),
+        user.parts().stream().map(Part::word).toList(),
+        false,
+        provider.map(IdentityProvider::name).orElse(null));
   }
 
   @PostMapping
@@ -71,28 +92,41 @@ class SessionController {
       @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
     Duration wait = throttle.wait(signIn.name());
     if (!wait.isZero()) {
-      throw Refusal.unusable(
-          "Too many tries for this name. Wait %d seconds and try again."
-              .formatted(wait.toSeconds() + 1));
+      throw tooMany(wait);
     }
-    Authentication known;
-    try {
-      known =
-          authentication.authenticate(
-              UsernamePasswordAuthenticationToken.unauthenticated(
-                  signIn.name(), signIn.password()));
-    } catch (AuthenticationException wrong) {
-      throttle.failed(signIn.name());
-      throw Refusal.unusable("Name or password is not right.");
+    String code = Objects.requireNonNullElse(signIn.code(), "");
+    switch (users.check(signIn.name(), signIn.password(), code)) {
+      case IN -> {
+        throttle.succeeded(signIn.name());
+        entrance.let(
+            users.byName(signIn.name()).orElseThrow(),
+            code.isEmpty() ? "with a password" : "with a password and a code",
+            request,
+            response);
+        return session(signIn.name());
+      }
+      case CODE_NEEDED -> {
+        return stranger(true);
+      }
+      case LOCKED -> {
+        throttle.failed(signIn.name());
+        throw tooMany(UserService.LOCKED_FOR);
+      }
+      case WRONG -> {
+        throttle.failed(signIn.name());
+        throw Refusal.unusable(
+            code.isEmpty()
+                ? "Name or password is not right."
+                : "Name, password or code is not right.");
+      }
     }
-    throttle.succeeded(signIn.name());
-    request.getSession(true);
-    request.changeSessionId();
-    SecurityContext context = SecurityContextHolder.createEmptyContext();
-    context.setAuthentication(known);
-    contexts.saveContext(context, request, response);
-    journal.write(signIn.name(), "session", "signed in");
-    return session(signIn.name());
+    throw new IllegalStateException("every answer returns or throws");
+  }
+
+  private static Refusal tooMany(Duration wait) {
+    return Refusal.unusable(
+        "Too many tries for this name. Wait %d seconds and try again."
+            .formatted(wait.toSeconds() + 1));
   }
 
   @DeleteMapping
@@ -106,8 +140,15 @@ class SessionController {
     }
   }
 
-  @PutMapping("/password")
-  void changePassword(@RequestBody PasswordChange change, Principal principal) {
-    users.changePassword(principal.getName(), change.current(), change.next());
+  /// Says whom an invitation is for.
+  @PostMapping("/welcome")
+  Welcomed welcome(@RequestBody Welcome welcome) {
+    UserAccount invited = users.invited(welcome.secret());
+    return new Welcomed(invited.name(), invited.displayName());
+  }
+
+  @PutMapping("/welcome")
+  void accept(@RequestBody Welcome welcome) {
+    users.accept(welcome.secret(), Objects.requireNonNullElse(welcome.password(), ""));
   }
 }

@@ -1,5 +1,6 @@
 package app.stalekeys.server.watches;
 
+import app.stalekeys.server.mail.Mailer;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.net.URI;
@@ -27,9 +28,6 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
-import org.springframework.mail.MailException;
-import org.springframework.mail.SimpleMailMessage;
-import org.springframework.mail.javamail.JavaMailSenderImpl;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
@@ -46,7 +44,7 @@ class Deliverer {
   private final DeliveryRows deliveries;
   private final AlarmRows alarms;
   private final WatchRows watches;
-  private final WatchSettingsRows settings;
+  private final Mailer mailer;
   private final TransactionTemplate transactions;
   private final Clock clock;
   private final JsonMapper json;
@@ -64,7 +62,7 @@ class Deliverer {
       DeliveryRows deliveries,
       AlarmRows alarms,
       WatchRows watches,
-      WatchSettingsRows settings,
+      Mailer mailer,
       TransactionTemplate transactions,
       Clock clock,
       JsonMapper json,
@@ -72,7 +70,7 @@ class Deliverer {
     this.deliveries = deliveries;
     this.alarms = alarms;
     this.watches = watches;
-    this.settings = settings;
+    this.mailer = mailer;
     this.transactions = transactions;
     this.clock = clock;
     this.json = json;
@@ -176,37 +174,26 @@ class Deliverer {
   }
 
   private Answer mail(DeliveryRow row, AlarmRow alarm) {
-    WatchSettings by = settings.findById(WatchSettings.ONLY).orElseGet(WatchSettings::off);
-    if (by.smtpHost().isBlank()) {
-      return new Answer(false, "no mail server is set");
-    }
-    JavaMailSenderImpl sender = new JavaMailSenderImpl();
-    sender.setHost(by.smtpHost());
-    sender.setPort(by.smtpPort());
-    String patience = String.valueOf(PATIENCE.toMillis());
-    sender.getJavaMailProperties().put("mail.smtp.connectiontimeout", patience);
-    sender.getJavaMailProperties().put("mail.smtp.timeout", patience);
-    sender.getJavaMailProperties().put("mail.smtp.writetimeout", patience);
-    SimpleMailMessage message = new SimpleMailMessage();
-    message.setFrom(by.mailFrom());
-    message.setTo(row.target().split("[\\s,;]+"));
-    message.setSubject("Stale Keys: " + alarm.watchName());
-    message.setText(
-        """
-        %s
+    Mailer.Outcome outcome =
+        mailer.send(
+            new Mailer.Letter(
+                row.target(),
+                "Stale Keys: " + alarm.watchName(),
+                """
+                %s
 
-        First attempt  %s
-        Last attempt   %s
-        Watch          %s
-        Alarm          %d
-        """
-            .formatted(
-                alarm.sentence(), alarm.first(), alarm.last(), alarm.watchName(), alarm.id()));
-    try {
-      sender.send(message);
-      return new Answer(true, "taken by " + by.smtpHost());
-    } catch (MailException failed) {
-      return new Answer(false, "not taken: " + failed.getMessage());
-    }
+                First attempt  %s
+                Last attempt   %s
+                Watch          %s
+                Alarm          %d
+                """
+                    .formatted(
+                        alarm.sentence(),
+                        alarm.first(),
+                        alarm.last(),
+                        alarm.watchName(),
+                        alarm.id()),
+                null));
+    return new Answer(outcome.taken(), outcome.words());
   }
 }

@@ -4,7 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 
-/// Where attempts come from and by which server mail goes out. One row.
+/// Where attempts come from. One row.
 @Entity
 @Table(name = "watch_settings")
 class WatchSettings {
@@ -28,10 +28,6 @@ class WatchSettings {
 
   /// Of times without a zone.
   private String zone = "UTC";
-
-  private String smtpHost = "";
-  private int smtpPort = 25;
-  private String mailFrom = "";
 
   protected WatchSettings() {}
 
@@ -67,18 +63,6 @@ class WatchSettings {
     return zone;
   }
 
-  String smtpHost() {
-    return smtpHost;
-  }
-
-  int smtpPort() {
-    return smtpPort;
-  }
-
-  String mailFrom() {
-    return mailFrom;
-  }
-
   void listen(boolean on, int port, String folderPath, String newZone) {
     listening = on;
     syslogPort = port;
@@ -89,11 +73,5 @@ class WatchSettings {
   void protect(String newCertificate, String newKey) {
     certificate = newCertificate;
     privateKey = newKey;
-  }
-
-  void mailBy(String host, int port, String from) {
-    smtpHost = host;
-    smtpPort = port;
-    mailFrom = from;
   }
 }

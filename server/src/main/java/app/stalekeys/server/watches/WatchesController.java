@@ -7,6 +7,7 @@ import app.stalekeys.core.signin.AddressRange;
 import app.stalekeys.core.watch.Alarm;
 import app.stalekeys.core.watch.Watch;
 import app.stalekeys.server.journal.Journal;
+import app.stalekeys.server.mail.Mailer;
 import app.stalekeys.server.platform.Refusal;
 import java.net.URI;
 import java.security.Principal;
@@ -128,6 +129,7 @@ class WatchesController {
 
   private final WatchRows rows;
   private final WatchSettingsRows settings;
+  private final Mailer mailer;
   private final AlarmRows alarms;
   private final DeliveryRows deliveries;
   private final Watching watching;
@@ -140,6 +142,7 @@ class WatchesController {
   WatchesController(
       WatchRows rows,
       WatchSettingsRows settings,
+      Mailer mailer,
       AlarmRows alarms,
       DeliveryRows deliveries,
       Watching watching,
@@ -151,6 +154,7 @@ class WatchesController {
       @Value("${stalekeys.watch.stand-in:}") String standIn) {
     this.rows = rows;
     this.settings = settings;
+    this.mailer = mailer;
     this.alarms = alarms;
     this.deliveries = deliveries;
     this.watching = watching;
@@ -183,6 +187,7 @@ class WatchesController {
 
   private ListeningView listening(WatchSettings kept) {
     Watching.Count count = watching.count();
+    Mailer.Server mail = mailer.server();
     return new ListeningView(
         kept.listening(),
         listening.isListening(),
@@ -191,9 +196,9 @@ class WatchesController {
         kept.tls(),
         kept.folder(),
         kept.zone(),
-        kept.smtpHost(),
-        kept.smtpPort(),
-        kept.mailFrom(),
+        mail.host(),
+        mail.port(),
+        mail.sender(),
         count.received(),
         count.rejected(),
         count.last() == null ? null : count.last().toString(),
@@ -261,11 +266,11 @@ class WatchesController {
     check(text);
     WatchSettings row = kept();
     row.listen(text.on, text.syslogPort, text.folder.strip(), text.zone);
-    row.mailBy(text.smtpHost.strip(), text.smtpPort, text.mailFrom.strip());
     row.protect(kept(text.certificate, row.certificate()), kept(text.privateKey, row.privateKey()));
     listening.begin(row);
     transactions.executeWithoutResult(status -> {
       settings.save(row);
+      mailer.sendBy(new Mailer.Server(text.smtpHost.strip(), text.smtpPort, text.mailFrom.strip()));
       journal.write(
           who.getName(),
           "setting",

@@ -2,10 +2,14 @@ package app.stalekeys.server.signins;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.stalekeys.core.signin.Outcome;
 import app.stalekeys.server.support.Browser;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -103,6 +107,33 @@ class SignInsTest {
         .allMatch(one ->
             one.get("from").asString().compareTo("2026-06-04T08:22:00") <= 0
                 && one.get("until").asString().compareTo("2026-06-04T08:22:00") > 0);
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "",
+        "&outcome=success",
+        "&text=fire",
+        "&browser=(not+said)",
+        "&hour=8,32,56",
+        "&address=10.0.0.0/9",
+        "&method=password"
+      })
+  void theTabOfSessionsShowsTheSuccessesThatTheAttemptsShow(String condition) {
+    String asked = "?application=ledger&programs=out" + condition;
+    JsonNode sessions = browser.json(signIns + "/sessions" + asked + "&limit=1");
+    int successes =
+        browser.json(signIns + asked).get("total").get(Outcome.SUCCESS.ordinal()).asInt();
+    int told =
+        Stream.of("total", "open", "strangers").mapToInt(part -> sessions.get(part).asInt()).sum();
+    assertThat(told).isEqualTo(successes);
+  }
+
+  @Test
+  void noSessionBeginsWithAFailure() {
+    JsonNode page = browser.json(signIns + "/sessions?outcome=failure");
+    assertThat(page.get("total").asInt() + page.get("open").asInt()).isZero();
   }
 
   @Test

@@ -20,9 +20,13 @@ public final class Browser {
 
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
+  /// Of every user that [#as] makes.
+  public static final String PASSWORD = "a password of a test's user";
+
   private final CookieManager cookies = new CookieManager();
   private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
   private boolean sendsToken = true;
+  private String bearer = "";
 
   public static Browser anonymous() {
     return new Browser();
@@ -36,12 +40,47 @@ public final class Browser {
     return browser;
   }
 
+  /// Signs in as a user of one part, who is made if need be.
+  public static Browser as(String name, String part) {
+    Browser lead = signedIn();
+    HttpResponse<byte[]> made =
+        lead.post(
+            "/api/users",
+            """
+            {"name":"%s","displayName":"","email":"","person":"","parts":["%s"],
+             "applications":["ledger"],"active":true,"version":0}\
+            """
+                .formatted(name, part));
+    Browser browser = new Browser();
+    browser.get("/api/session");
+    if (made.statusCode() == 200) {
+      browser.put(
+          "/api/session/welcome",
+          "{\"secret\":\"%s\",\"password\":\"%s\"}"
+              .formatted(tree(made).get("welcome").asString(), PASSWORD));
+    }
+    assertThat(browser.signIn(name, PASSWORD).statusCode()).as(name).isEqualTo(200);
+    browser.get("/api/session");
+    return browser;
+  }
+
+  /// A program that brings a token and no cookie.
+  public static Browser bearing(String token) {
+    Browser browser = new Browser();
+    browser.bearer = token;
+    return browser;
+  }
+
   public HttpResponse<byte[]> signIn(String name, String password) {
+    return signIn(name, password, "");
+  }
+
+  public HttpResponse<byte[]> signIn(String name, String password, String code) {
     return send(
         "POST",
         "/api/session",
-        "{\"name\":\"%s\",\"password\":\"%s\"}"
-            .formatted(name, password)
+        "{\"name\":\"%s\",\"password\":\"%s\",\"code\":\"%s\"}"
+            .formatted(name, password, code)
             .getBytes(StandardCharsets.UTF_8),
         "application/json");
   }
@@ -75,8 +114,23 @@ public final class Browser {
   }
 
   public HttpResponse<byte[]> send(String method, String path, byte[] body, String type) {
+    return sendTo(RunningServer.get().address() + path, method, body, type);
+  }
+
+  /// Asks at another server's address.
+  public HttpResponse<byte[]> getAt(String address) {
+    return sendTo(address, "GET", new byte[0], null);
+  }
+
+  /// Where a response leads to.
+  public static String location(HttpResponse<byte[]> response) {
+    assertThat(response.statusCode()).isEqualTo(302);
+    return response.headers().firstValue("Location").orElseThrow();
+  }
+
+  private HttpResponse<byte[]> sendTo(String address, String method, byte[] body, String type) {
     HttpRequest.Builder request =
-        HttpRequest.newBuilder(URI.create(RunningServer.get().address() + path))
+        HttpRequest.newBuilder(URI.create(address))
             .method(
                 method,
                 body == null
@@ -84,6 +138,9 @@ public final class Browser {
                     : HttpRequest.BodyPublishers.ofByteArray(body));
     if (type != null) {
       request.header("Content-Type", type);
+    }
+    if (!bearer.isEmpty()) {
+      request.header("Authorization", "Bearer " + bearer);
     }
     if (sendsToken) {
       cookies.getCookieStore().getCookies().stream()

@@ -19,8 +19,10 @@ public final class RunningServer {
 
   private final ConfigurableApplicationContext context;
   private final Path demo;
+  private final VouchingProvider provider;
 
   private RunningServer() {
+    provider = VouchingProvider.start();
     try {
       demo = Files.createTempDirectory("demo");
       DemoAudit.write(demo, DemoAudit.SEED);
@@ -34,11 +36,19 @@ public final class RunningServer {
                 "--spring.datasource.url=jdbc:h2:mem:tests;DB_CLOSE_DELAY=-1",
                 "--stalekeys.first-password=" + PASSWORD,
                 "--stalekeys.watch.pauses=100ms,200ms,400ms",
+                "--stalekeys.oidc.issuer=" + provider.issuer(),
+                "--stalekeys.oidc.client-id=" + VouchingProvider.CLIENT,
+                "--stalekeys.oidc.client-secret=" + VouchingProvider.SECRET,
                 "--stalekeys.folder=" + demo);
   }
 
   public static RunningServer get() {
     return ONE;
+  }
+
+  /// The identity provider it may be signed in with.
+  public VouchingProvider provider() {
+    return provider;
   }
 
   public Path demo() {
@@ -47,6 +57,10 @@ public final class RunningServer {
 
   public <T> T bean(Class<T> type) {
     return context.getBean(type);
+  }
+
+  public <T> T bean(String name, Class<T> type) {
+    return context.getBean(name, type);
   }
 
   public String address() {

@@ -102,7 +102,7 @@ public final class ChangeOffTheRecord implements Check {
     }
     // Of an account whose own row is missing or could not be read, nobody knows what it holds
     // today.
-    Set<String> strangers = examination.access().strangers();
+    Set<String> strangers = examination.access().strangers().keySet();
     for (Earlier.Given given : before.held()) {
       boolean gone = !held.contains(given) && !listed.contains(given);
       if (gone && !strangers.contains(name(given)) && !records.explain(given, false)) {

@@ -5,7 +5,10 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.Charset;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.SortedSet;
 
 /// Lines of a text file as they are, for showing the evidence itself.
 public final class TextLines {
@@ -40,6 +43,30 @@ public final class TextLines {
       lines.add(new Line(Math.max(from, before + 1), "… a line too long to be shown"));
     }
     return lines;
+  }
+
+  /// Picks lines out of a whole text, in one walk that ends after the last of them.
+  ///
+  /// @param wanted numbers of lines, from 1
+  /// @return the texts by number; what the file does not have is left out
+  public static Map<Long, String> pick(ByteSource source, Charset charset, SortedSet<Long> wanted)
+      throws IOException {
+    Map<Long, String> found = new HashMap<>();
+    try (BufferedReader reader =
+        new BufferedReader(new LineGuard(new InputStreamReader(source.open(), charset), ""))) {
+      long number = 0;
+      for (String text = reader.readLine();
+          text != null && number < wanted.last();
+          text = reader.readLine()) {
+        number++;
+        if (wanted.contains(number)) {
+          found.put(number, shown(number == 1 ? withoutMark(text) : text));
+        }
+      }
+    } catch (RefusedBytesException endless) {
+      return found;
+    }
+    return found;
   }
 
   private static String withoutMark(String text) {

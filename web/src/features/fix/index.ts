@@ -1,0 +1,3 @@
+export { Fixes } from './Fixes';
+export { PlanFixes } from './PlanFixes';
+export { useFixes } from './useFixes';

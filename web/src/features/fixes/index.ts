@@ -1,0 +1,1 @@
+export { OwnFixes } from './OwnFixes';

@@ -1,0 +1,1 @@
+export { Journal } from './Journal';

@@ -1,0 +1,1 @@
+export { PushPage } from './PushPage';

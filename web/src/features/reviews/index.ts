@@ -1,0 +1,2 @@
+export { ReviewDesk } from './ReviewDesk';
+export { Reviews } from './Reviews';

@@ -1,0 +1,3 @@
+export { Own } from './Own';
+export { Users } from './Users';
+export { Welcome } from './Welcome';
