@@ -116,6 +116,7 @@ class CertifyJourneyIT {
       assertThat(done).hasText(decided + " of 9 decided");
       if (by.getByText("is left here").or(by.getByText(Pattern.compile("^All \\d+"))).count() > 0) {
         by.keyboard().press("ArrowRight");
+        by.getByText(Pattern.compile("^[1-9]\\d* of \\d+ items? to decide")).waitFor();
       }
       keepWithReason(by, "asked the team, still needed");
       by.getByLabel(Pattern.compile("still need it"))
