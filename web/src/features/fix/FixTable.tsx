@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router';
 import type { FixView } from '../../shared/api/fixTypes';
 import { counted, minute } from '../../shared/model/format';
 import { Cite, KeyBit } from '../../shared/ui';
-import { lossWords } from './model';
+import { lossWords, throughWords } from './model';
 import { useFixHistory } from './useFixes';
 
 interface Props {
@@ -195,6 +195,7 @@ function Opened({ fix }: { fix: FixView }) {
               </p>
             ))}
             {fix.note && <p>“{fix.note}”</p>}
+            {throughWords(fix.takes) && <p>{throughWords(fix.takes)}</p>}
             {lossWords(fix.takes) && <p className="text-soft">{lossWords(fix.takes)}</p>}
             {fix.takes.used.map((used) => (
               <p key={used.permission} className="text-oxblood">

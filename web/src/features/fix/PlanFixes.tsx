@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import type { FixDraftLine, FixDraftView } from '../../shared/api/fixTypes';
 import { count, counted } from '../../shared/model/format';
 import { Cite, KeyBit, Sentences, Waiting } from '../../shared/ui';
-import { lossWords } from './model';
+import { lossWords, throughWords } from './model';
 import { useFixDraft, useFixes } from './useFixes';
 
 /** The least that has to be done, before anybody is asked to do it. */
@@ -149,7 +149,7 @@ function Step({ step, chosen, onToggle }: StepProps) {
         </div>
       </td>
       <td className="w-[26%] text-sm">
-        {step.clears.length === 0 && step.source}
+        {(step.clears.length === 0 || step.source.includes(';')) && <div>{step.source}</div>}
         {step.clears.slice(0, 3).map((one) => (
           <div key={one.finding} title={one.sentence}>
             {one.check}
@@ -160,6 +160,7 @@ function Step({ step, chosen, onToggle }: StepProps) {
         )}
       </td>
       <td className="w-[24%] text-sm">
+        {throughWords(step.takes) && <div>{throughWords(step.takes)}</div>}
         <span className="text-soft">{lossWords(step.takes)}</span>
         {step.takes.used.slice(0, 3).map((used) => (
           <div key={used.permission} className="text-oxblood">

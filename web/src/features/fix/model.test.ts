@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { FixView } from '../../shared/api/fixTypes';
-import { fits, grouped, lossWords, tallies } from './model';
+import { fits, grouped, lossWords, tallies, throughWords } from './model';
 
 const ANY = { state: '', application: '', actor: '', text: '' };
 
@@ -20,7 +20,7 @@ function fix(over: Partial<FixView>): FixView {
     severity: 'high',
     source: 'a finding',
     clears: [{ finding: 'f', check: 'dormant', application: 'till', sentence: 'Has slept.' }],
-    takes: { lost: 0, names: [], used: [] },
+    takes: { lost: 0, names: [], used: [], through: [] },
     note: '',
     actor: 'Liv Dahl',
     due: '2026-07-10',
@@ -74,9 +74,17 @@ describe('fixes', () => {
   });
 
   it('name what goes with them and count the rest', () => {
-    expect(lossWords({ lost: 3, names: ['open till'], used: [] })).toBe(
+    expect(lossWords({ lost: 3, names: ['open till'], used: [], through: [] })).toBe(
       'goes with it: open till and 2 more',
     );
-    expect(lossWords({ lost: 0, names: [], used: [] })).toBe('');
+    expect(lossWords({ lost: 0, names: [], used: [], through: [] })).toBe('');
+    expect(
+      throughWords({
+        lost: 0,
+        names: [],
+        used: [],
+        through: ['the role A', 'a grant of its own: x'],
+      }),
+    ).toBe('held through the role A; a grant of its own: x');
   });
 });

@@ -72,3 +72,8 @@ export function lossWords(takes: FixView['takes']): string {
   const more = takes.lost - takes.names.length;
   return `goes with it: ${takes.names.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
 }
+
+/** What gives the access that is to go, in words; empty where the step says it itself. */
+export function throughWords(takes: FixView['takes']): string {
+  return takes.through.length === 0 ? '' : `held through ${takes.through.join('; ')}`;
+}

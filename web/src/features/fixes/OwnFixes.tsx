@@ -143,6 +143,9 @@ function Line({ fix, current, onFocus, onReport }: LineProps) {
           </span>
           {fix.state === 'came-back' && <b className="text-oxblood">came back</b>}
         </p>
+        {fix.through.length > 0 && (
+          <p className="text-sm">It is held through {fix.through.join('; ')}.</p>
+        )}
         {fix.reasons.map((reason) => (
           <p key={reason} className="text-sm">
             {reason}

@@ -20,6 +20,7 @@ export interface Takes {
   lost: number;
   names: string[];
   used: UsedLine[];
+  through: string[];
 }
 
 export interface FixView {
@@ -125,6 +126,7 @@ export interface OwnFix {
   applicationName: string;
   words: string;
   who: string;
+  through: string[];
   reasons: string[];
   note: string;
   severity: SeverityWord;

@@ -73,6 +73,9 @@ public final class EffectiveAccess {
   private final Map<String, List<Grant>> byRole = new HashMap<>();
   private final Map<Integer, List<Grant>> direct = new HashMap<>();
 
+  /// By account; null as long as nobody asked.
+  private @Nullable Map<Integer, List<Assignment>> current;
+
   private final RoleHoldings holdings;
   private final ScopeTable table;
   private final int words;
@@ -250,9 +253,22 @@ public final class EffectiveAccess {
 
   /// The account's assignments that are in their window, in the order of the files.
   public List<Assignment> currentAssignments(Account account) {
-    return assignments.stream()
-        .filter(one -> one.account().equals(account) && one.isCurrent(asOf))
-        .toList();
+    return current().getOrDefault(account.index(), List.of());
+  }
+
+  /// Put together when first asked for, since the closure does without.
+  private synchronized Map<Integer, List<Assignment>> current() {
+    Map<Integer, List<Assignment>> found = current;
+    if (found == null) {
+      found = new HashMap<>();
+      for (Assignment one : assignments) {
+        if (one.isCurrent(asOf)) {
+          found.computeIfAbsent(one.account().index(), key -> new ArrayList<>(4)).add(one);
+        }
+      }
+      current = found;
+    }
+    return found;
   }
 
   /// The account's own grants that are in their window, in the order of the files.

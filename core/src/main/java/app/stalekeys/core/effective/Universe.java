@@ -165,7 +165,7 @@ public final class Universe {
   }
 
   /// Whether a pattern means one permission.
-  boolean covers(Permission pattern, Grant.Effect effect, int permission) {
+  public boolean covers(Permission pattern, Grant.Effect effect, int permission) {
     int words = (permissions.size() + Long.SIZE - 1) / Long.SIZE;
     long[] members = expand(pattern, effect, words);
     return (members[permission >> 6] & 1L << permission) != 0;

@@ -6,6 +6,7 @@ import app.stalekeys.core.access.Role;
 import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Finding;
+import app.stalekeys.core.effective.Area;
 import app.stalekeys.core.effective.Grant;
 import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.people.Person;
@@ -75,6 +76,7 @@ public final class Confirmation {
       case DISABLE -> access == null ? notThere(step) : disabled(access, step);
       case REMOVE_ASSIGNMENT, REDUCE_SCOPE -> access == null ? notThere(step) : held(access, step);
       case REMOVE_GRANT, REPLACE_GRANTS -> access == null ? notThere(step) : granted(access, step);
+      case WITHDRAW_PERMISSION -> access == null ? notThere(step) : able(access, step);
       case SET_OWNER -> access == null ? notThere(step) : owned(access, step, clears);
       default -> found(clears);
     };
@@ -132,6 +134,25 @@ public final class Confirmation {
       }
     }
     return Seen.done("it is granted no more", null);
+  }
+
+  /// Whatever gives it: all that could has to be there to say that nothing does.
+  private Seen able(ApplicationAccess access, Step step) {
+    for (String kind : List.of("accounts", "assignments", "grants")) {
+      if (!access.coverage().has(kind)) {
+        return Seen.unknown("no list of %s came".formatted(kind));
+      }
+    }
+    Account account = account(access, step);
+    int number = Removables.number(access.effective().universe(), step.what());
+    Area area =
+        account == null || number < 0 ? Area.NOWHERE : access.effective().area(account, number);
+    Area left = new Area(List.of(Scope.of(step.to())), List.of());
+    if (account != null && !area.isEmpty() && (step.to().isEmpty() || !area.isWithin(left))) {
+      return Seen.still("the permission is held", account.place());
+    }
+    return Seen.done(
+        step.to().isEmpty() ? "it is held no more" : "it is held elsewhere no more", null);
   }
 
   private Seen owned(ApplicationAccess access, Step step, List<Cleared> clears) {

@@ -9,6 +9,8 @@ public enum FixAction {
   DISABLE("disable the account"),
   REMOVE_ASSIGNMENT("take the role away"),
   REMOVE_GRANT("take the permission away"),
+  /// Whatever gives it: grants of the account's own, and roles.
+  WITHDRAW_PERMISSION("take the permission away, in whatever way it is held"),
   REPLACE_GRANTS("give a role in the place of its own permissions"),
   REDUCE_SCOPE("narrow it"),
   SET_OWNER("name an owner"),

@@ -1,13 +1,10 @@
 package app.stalekeys.core.fix;
 
 import app.stalekeys.core.check.Finding;
-import app.stalekeys.core.effective.EffectiveAccess;
-import app.stalekeys.core.effective.Usage;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Place;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -28,25 +25,32 @@ import org.jspecify.annotations.Nullable;
 public final class RemovalPlan {
 
   private static final int MOST_TRIED = 14;
-  private static final int NAMED = 6;
 
   /// One thing to be done.
   ///
   /// @param clears the findings it is needed for
-  /// @param lost how many permissions the account would lose, by this and what else the plan takes from it; for a
-  ///     disabled account all it has
-  /// @param lostNames some of them, those in use first
-  /// @param used those of the lost permissions that were used in the last days
+  /// @param place the first row that it takes, or that it is about; null when no row says it
+  /// @param through the rows that give what is taken, in words, where the step does not name them
+  /// @param loss what the account would lose, by this and what else the plan takes from it; for a disabled account
+  ///     all it has
   public record Planned(
-      Step step,
-      List<Finding> clears,
-      @Nullable Place place,
-      int lost,
-      List<String> lostNames,
-      List<Used> used) {
+      Step step, List<Finding> clears, @Nullable Place place, List<String> through, Loss loss) {
     public Planned {
       clears = List.copyOf(clears);
-      lostNames = List.copyOf(lostNames);
+      through = List.copyOf(through);
+    }
+  }
+
+  /// What an account could do no more.
+  ///
+  /// @param permissions how many
+  /// @param names some of them, those in use first
+  /// @param used those that were used in the last days
+  public record Loss(int permissions, List<String> names, List<Used> used) {
+    static final Loss NOTHING = new Loss(0, List.of(), List.of());
+
+    public Loss {
+      names = List.copyOf(names);
       used = List.copyOf(used);
     }
   }
@@ -63,32 +67,54 @@ public final class RemovalPlan {
   }
 
   private final Snapshot snapshot;
-  private final int days;
-  private final Map<Finding, List<Set<Cures.Unit>>> ways = new LinkedHashMap<>();
+  private final Removables removables;
+  private final Losses losses;
+
+  /// How each finding can be cleared.
+  private final Map<Finding, List<Set<Removable>>> ways = new LinkedHashMap<>();
+
+  /// The same without what is taken anyway, for those findings that this does not clear.
+  private final Map<Finding, List<Set<Removable>>> open = new LinkedHashMap<>();
+
   private boolean exact = true;
 
   private RemovalPlan(Snapshot snapshot, int days) {
     this.snapshot = snapshot;
-    this.days = days;
+    this.removables = new Removables(snapshot);
+    this.losses = new Losses(snapshot, days);
   }
 
+  /// @param decided what is done in any case: a finding that it clears asks for nothing more
   /// @param days how far back a use counts as one that would be missed
-  public static Plan of(Snapshot snapshot, Collection<Finding> findings, int days) {
-    return new RemovalPlan(snapshot, days).plan(findings);
+  public static Plan of(
+      Snapshot snapshot, Collection<Finding> findings, Collection<Step> decided, int days) {
+    return new RemovalPlan(snapshot, days).plan(findings, decided);
   }
 
-  private Plan plan(Collection<Finding> findings) {
-    Cures cures = new Cures(snapshot, findings);
+  private Plan plan(Collection<Finding> findings, Collection<Step> decided) {
+    Cures cures = new Cures(snapshot, removables, findings);
+    Set<Removable> chosen = new LinkedHashSet<>();
     List<Planned> others = new ArrayList<>();
+    for (Step step : decided) {
+      Removable removable = removables.of(step);
+      if (removable == null) {
+        others.add(new Planned(step, List.of(), null, List.of(), Loss.NOTHING));
+      } else {
+        chosen.add(removable);
+      }
+    }
     for (Finding finding : findings) {
-      List<Set<Cures.Unit>> found = cures.of(finding);
+      List<Set<Removable>> found = cures.of(finding);
       if (found.isEmpty()) {
         others.add(other(finding));
       } else {
         ways.put(finding, found);
+        List<Set<Removable>> left = found.stream().map(way -> without(way, chosen)).toList();
+        if (left.stream().noneMatch(Set::isEmpty)) {
+          open.put(finding, left);
+        }
       }
     }
-    Set<Cures.Unit> chosen = new LinkedHashSet<>();
     groups().forEach(group -> chosen.addAll(solve(group)));
     List<Planned> planned = new ArrayList<>(removals(chosen));
     planned.sort(Comparator.comparingInt((Planned one) -> -one.clears.size()));
@@ -96,9 +122,15 @@ public final class RemovalPlan {
     return new Plan(planned, exact);
   }
 
+  private static Set<Removable> without(Set<Removable> way, Set<Removable> taken) {
+    Set<Removable> left = new HashSet<>(way);
+    left.removeAll(taken);
+    return left;
+  }
+
   private static Planned other(Finding finding) {
     Place place = finding.evidence().isEmpty() ? null : finding.evidence().getFirst();
-    return new Planned(Cures.usual(finding), List.of(finding), place, 0, List.of(), List.of());
+    return new Planned(Cures.usual(finding), List.of(finding), place, List.of(), Loss.NOTHING);
   }
 
   /// One step for findings that ask for the same.
@@ -111,7 +143,8 @@ public final class RemovalPlan {
           (first, second) -> {
             List<Finding> clears = new ArrayList<>(first.clears);
             clears.addAll(second.clears);
-            return new Planned(first.step, clears, first.place, 0, List.of(), List.of());
+            Place place = first.place == null ? second.place : first.place;
+            return new Planned(first.step, clears, place, List.of(), Loss.NOTHING);
           });
     }
     return List.copyOf(byStep.values());
@@ -119,12 +152,12 @@ public final class RemovalPlan {
 
   /// Findings that share something that could be taken away.
   private Collection<List<Finding>> groups() {
-    Map<Cures.Unit, List<Finding>> groupOf = new HashMap<>();
+    Map<Removable, List<Finding>> groupOf = new HashMap<>();
     Map<Finding, List<Finding>> groups = new LinkedHashMap<>();
-    ways.forEach((finding, sets) -> {
+    open.forEach((finding, sets) -> {
       List<Finding> group = new ArrayList<>(List.of(finding));
-      for (Set<Cures.Unit> set : sets) {
-        for (Cures.Unit unit : set) {
+      for (Set<Removable> set : sets) {
+        for (Removable unit : set) {
           List<Finding> known = groupOf.get(unit);
           if (known != null && known != group) {
             group.addAll(known);
@@ -151,14 +184,14 @@ public final class RemovalPlan {
     return inOrder;
   }
 
-  private Set<Cures.Unit> solve(List<Finding> group) {
+  private Set<Removable> solve(List<Finding> group) {
     if (group.stream().allMatch(finding -> waysOf(finding).size() == 1)) {
       // Where there is no choice there is nothing to try.
-      Set<Cures.Unit> all = new LinkedHashSet<>();
+      Set<Removable> all = new LinkedHashSet<>();
       group.forEach(finding -> all.addAll(waysOf(finding).getFirst()));
       return all;
     }
-    List<Cures.Unit> units =
+    List<Removable> units =
         group.stream()
             .flatMap(finding -> waysOf(finding).stream())
             .flatMap(Set::stream)
@@ -172,29 +205,29 @@ public final class RemovalPlan {
     return greedy(group);
   }
 
-  private List<Set<Cures.Unit>> waysOf(Finding finding) {
-    return ways.getOrDefault(finding, List.of());
+  private List<Set<Removable>> waysOf(Finding finding) {
+    return open.getOrDefault(finding, List.of());
   }
 
-  private boolean clears(Set<Cures.Unit> chosen, Finding finding) {
+  private boolean clears(Set<Removable> chosen, Finding finding) {
     return waysOf(finding).stream().anyMatch(chosen::containsAll);
   }
 
-  private Set<Cures.Unit> smallest(List<Finding> group, List<Cures.Unit> units) {
-    Set<Cures.Unit> best = Set.copyOf(units);
+  private Set<Removable> smallest(List<Finding> group, List<Removable> units) {
+    Set<Removable> best = Set.copyOf(units);
     int bestLost = Integer.MAX_VALUE;
     for (int mask = 1; mask < 1 << units.size(); mask++) {
       if (Integer.bitCount(mask) > best.size()) {
         continue;
       }
-      Set<Cures.Unit> chosen = new LinkedHashSet<>();
+      Set<Removable> chosen = new LinkedHashSet<>();
       for (int i = 0; i < units.size(); i++) {
         if ((mask & 1 << i) != 0) {
           chosen.add(units.get(i));
         }
       }
       if (group.stream().allMatch(finding -> clears(chosen, finding))) {
-        int lost = lost(chosen);
+        int lost = losses.count(chosen);
         if (chosen.size() < best.size() || lost < bestLost) {
           best = chosen;
           bestLost = lost;
@@ -204,15 +237,15 @@ public final class RemovalPlan {
     return best;
   }
 
-  private Set<Cures.Unit> greedy(List<Finding> group) {
-    Set<Cures.Unit> chosen = new LinkedHashSet<>();
+  private Set<Removable> greedy(List<Finding> group) {
+    Set<Removable> chosen = new LinkedHashSet<>();
     List<Finding> left = new ArrayList<>(group);
     while (!left.isEmpty()) {
-      Set<Cures.Unit> best = Set.of();
+      Set<Removable> best = Set.of();
       double bestWorth = -1;
       for (Finding finding : left) {
-        for (Set<Cures.Unit> way : waysOf(finding)) {
-          Set<Cures.Unit> with = new HashSet<>(chosen);
+        for (Set<Removable> way : waysOf(finding)) {
+          Set<Removable> with = new HashSet<>(chosen);
           with.addAll(way);
           long cleared = left.stream().filter(one -> clears(with, one)).count();
           double worth = (double) cleared / (with.size() - chosen.size());
@@ -225,7 +258,7 @@ public final class RemovalPlan {
       chosen.addAll(best);
       left.removeIf(finding -> clears(chosen, finding));
     }
-    for (Cures.Unit unit : List.copyOf(chosen)) {
+    for (Removable unit : List.copyOf(chosen)) {
       chosen.remove(unit);
       if (!group.stream().allMatch(finding -> clears(chosen, finding))) {
         chosen.add(unit);
@@ -234,83 +267,22 @@ public final class RemovalPlan {
     return chosen;
   }
 
-  private int lost(Set<Cures.Unit> chosen) {
-    return byAccount(chosen).values().stream().mapToInt(own -> lostBy(own).cardinality()).sum();
-  }
-
-  private static Map<String, List<Cures.Unit>> byAccount(Collection<Cures.Unit> chosen) {
-    Map<String, List<Cures.Unit>> found = new LinkedHashMap<>();
-    for (Cures.Unit unit : chosen) {
-      String key = unit.access().application().id() + "\n" + unit.account().index();
-      found.computeIfAbsent(key, k -> new ArrayList<>(1)).add(unit);
-    }
-    return found;
-  }
-
-  /// What one account loses by everything that is taken from it.
-  private static BitSet lostBy(List<Cures.Unit> own) {
-    Cures.Unit any = own.getFirst();
-    EffectiveAccess effective = any.access().effective();
-    BitSet lost = (BitSet) effective.permissions(any.account()).clone();
-    if (own.stream().noneMatch(unit -> unit.step().action() == FixAction.DISABLE)) {
-      lost.andNot(
-          effective
-              .usableWith(
-                  effective.currentAssignments(any.account()).stream()
-                      .filter(one -> own.stream().noneMatch(unit -> one.equals(unit.assignment())))
-                      .toList(),
-                  effective.currentGrants(any.account()).stream()
-                      .filter(one -> own.stream().noneMatch(unit -> one.equals(unit.grant())))
-                      .toList())
-              .permissions());
-    }
-    return lost;
-  }
-
-  private List<Planned> removals(Set<Cures.Unit> chosen) {
+  private List<Planned> removals(Set<Removable> chosen) {
+    Map<Removable, List<Finding>> clears = new HashMap<>();
+    ways.forEach((finding, sets) -> {
+      Set<Removable> needed = new HashSet<>();
+      sets.stream().filter(chosen::containsAll).forEach(needed::addAll);
+      needed.forEach(one -> clears.computeIfAbsent(one, key -> new ArrayList<>(1)).add(finding));
+    });
     List<Planned> planned = new ArrayList<>();
-    byAccount(chosen)
-        .values()
-        .forEach(own -> {
-          BitSet lost = lostBy(own);
-          List<Used> used = used(own.getFirst(), lost);
-          List<String> names = names(own.getFirst(), lost, used);
-          for (Cures.Unit unit : own) {
-            List<Finding> clears =
-                ways.entrySet().stream()
-                    .filter(entry ->
-                        entry.getValue().stream()
-                            .anyMatch(way -> way.contains(unit) && chosen.containsAll(way)))
-                    .map(Map.Entry::getKey)
-                    .toList();
-            planned.add(
-                new Planned(unit.step(), clears, unit.place(), lost.cardinality(), names, used));
-          }
-        });
+    for (List<Removable> own : Removables.byAccount(chosen).values()) {
+      Loss loss = losses.of(own);
+      for (Removable one : own) {
+        planned.add(
+            new Planned(
+                one.step(), clears.getOrDefault(one, List.of()), one.place(), one.through(), loss));
+      }
+    }
     return planned;
-  }
-
-  private List<Used> used(Cures.Unit unit, BitSet lost) {
-    List<Used> used = new ArrayList<>();
-    lost.stream()
-        .forEach(number -> {
-          Usage.Use use = unit.access().records().usage().last(unit.account(), number);
-          if (use != null && use.day().isAfter(snapshot.asOf().minusDays(days))) {
-            used.add(
-                new Used(
-                    unit.access().effective().universe().words(number), use.day(), use.place()));
-          }
-        });
-    used.sort(Comparator.comparing(Used::day).reversed());
-    return used;
-  }
-
-  private static List<String> names(Cures.Unit unit, BitSet lost, List<Used> used) {
-    Set<String> names = new LinkedHashSet<>();
-    used.forEach(one -> names.add(one.permission));
-    lost.stream()
-        .limit(NAMED + used.size())
-        .forEach(number -> names.add(unit.access().effective().universe().words(number)));
-    return names.stream().limit(NAMED).toList();
   }
 }

@@ -88,6 +88,16 @@ public record Snapshot(
 
   private record Built(ApplicationAccess access, List<Issue> problems) {}
 
+  /// By its id; null when the audit has no such application.
+  public @Nullable ApplicationAccess application(String id) {
+    for (ApplicationAccess one : applications) {
+      if (one.application().id().equals(id)) {
+        return one;
+      }
+    }
+    return null;
+  }
+
   /// The same snapshot with other decisions about whose an application's accounts are: nothing else is
   /// computed anew.
   public Snapshot ruledBy(String application, List<Ruling> rulings) {
@@ -117,5 +127,16 @@ public record Snapshot(
   /// The first instant after the as-of day.
   static Instant endOf(LocalDate asOf, ZoneId zone) {
     return asOf.plusDays(1).atStartOfDay(zone).toInstant();
+  }
+
+  /// One that was built is only ever itself: comparing millions of rows would say no more.
+  @Override
+  public boolean equals(Object other) {
+    return this == other;
+  }
+
+  @Override
+  public int hashCode() {
+    return System.identityHashCode(this);
   }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.stalekeys.core.audit.AuditRun;
 import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.check.Subject;
 import app.stalekeys.core.support.TestAudit;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -71,18 +72,23 @@ class RemovalPlanTest {
             .filter(one -> !one.subject().key().equals("liv"))
             .toList();
     assertThat(findings).hasSize(2);
-    RemovalPlan.Plan plan = RemovalPlan.of(outcome.snapshot(), findings, 90);
+    RemovalPlan.Plan plan = RemovalPlan.of(outcome.snapshot(), findings, List.of(), 90);
     assertThat(steps(plan))
         .as("taking the role would clear the conflict alone")
         .containsExactly("mo: take the permission away: payment:release");
     RemovalPlan.Planned only = plan.planned().getFirst();
     assertThat(only.clears()).hasSize(2);
-    assertThat(only.lostNames()).containsExactly("release payment");
-    assertThat(only.used())
+    assertThat(only.loss().names()).containsExactly("release payment");
+    assertThat(only.loss().used())
         .extracting(RemovalPlan.Used::day)
         .containsExactly(LocalDate.parse("2026-06-20"));
     assertThat(plan.isExact()).isTrue();
-    assertThat(RemovalPlan.of(outcome.snapshot(), findings, 10).planned().getFirst().used())
+    assertThat(
+            RemovalPlan.of(outcome.snapshot(), findings, List.of(), 10)
+                .planned()
+                .getFirst()
+                .loss()
+                .used())
         .as("ten days back is not within the last ten days")
         .isEmpty();
   }
@@ -92,7 +98,7 @@ class RemovalPlanTest {
     AuditRun.Outcome outcome = company();
     List<Finding> all =
         found(outcome, "leaver-enabled", "dormant", "no-second-factor", "direct-grant");
-    RemovalPlan.Plan plan = RemovalPlan.of(outcome.snapshot(), all, 90);
+    RemovalPlan.Plan plan = RemovalPlan.of(outcome.snapshot(), all, List.of(), 90);
     assertThat(steps(plan))
         .containsExactly(
             "liv: disable the account", "mo: take the permission away: payment:release");
@@ -100,8 +106,77 @@ class RemovalPlanTest {
         .extracting(Finding::check)
         .containsExactlyInAnyOrder("leaver-enabled", "dormant", "no-second-factor", "direct-grant");
     RemovalPlan.Plan alone =
-        RemovalPlan.of(outcome.snapshot(), found(outcome, "no-second-factor"), 90);
+        RemovalPlan.of(outcome.snapshot(), found(outcome, "no-second-factor"), List.of(), 90);
     assertThat(steps(alone)).containsExactly("liv: require a second factor: no-second-factor");
+  }
+
+  @Test
+  void whatADecisionTakesSaysWhatElseGoesAndClearsWhatItCan() {
+    AuditRun.Outcome outcome = company();
+    Subject mo = Subject.account("mo");
+    Step payment = new Step(FixAction.WITHDRAW_PERMISSION, "app", mo, "payment:release", "", "");
+    List<Finding> conflict = found(outcome, "conflict").stream().limit(1).toList();
+    RemovalPlan.Plan plan = RemovalPlan.of(outcome.snapshot(), conflict, List.of(), 90);
+    assertThat(steps(plan)).hasSize(1);
+    Step given = plan.planned().getFirst().step();
+    RemovalPlan.Planned decided =
+        RemovalPlan.of(outcome.snapshot(), conflict, List.of(given), 90).planned().getFirst();
+    assertThat(decided.step()).isEqualTo(given);
+    assertThat(decided.clears()).as("nothing more is asked for").isEqualTo(conflict);
+
+    RemovalPlan.Planned withdrawn = only(outcome, payment);
+    assertThat(withdrawn.through()).containsExactly("a grant of its own: release payment");
+    assertThat(withdrawn.loss().used())
+        .extracting(RemovalPlan.Used::permission)
+        .containsExactly("release payment");
+
+    RemovalPlan.Planned report =
+        only(outcome, new Step(FixAction.WITHDRAW_PERMISSION, "app", mo, "report:read", "", ""));
+    assertThat(report.through()).containsExactly("the role viewer");
+    assertThat(report.loss().names()).containsExactly("read report");
+    assertThat(report.loss().used()).as("used in January").isEmpty();
+
+    Step replaced = new Step(FixAction.REPLACE_GRANTS, "app", mo, "", "", "payer");
+    assertThat(only(outcome, replaced).loss().permissions()).as("the role gives the same").isZero();
+    Step all = new Step(FixAction.REMOVE_GRANT, "app", mo, "", "", "");
+    assertThat(only(outcome, all).loss().permissions()).isEqualTo(1);
+    Step owner = new Step(FixAction.SET_OWNER, "app", mo, "", "", "1");
+    assertThat(only(outcome, owner).loss().permissions()).isZero();
+  }
+
+  private static RemovalPlan.Planned only(AuditRun.Outcome outcome, Step step) {
+    List<RemovalPlan.Planned> planned =
+        RemovalPlan.of(outcome.snapshot(), List.of(), List.of(step), 90).planned();
+    assertThat(planned).hasSize(1);
+    return planned.getFirst();
+  }
+
+  @Test
+  void aRoleWrittenInTwoRowsGoesFromBoth() {
+    AuditRun.Outcome outcome =
+        new TestAudit()
+            .accounts("account,status", "mo,enabled")
+            .roles("role,name", "payer,Payer")
+            .grants("holder-type,holder,resource,action", "role,payer,payment,release")
+            .assignments("account,role,from", "mo,payer,2026-01-01", "mo,payer,2026-02-01")
+            .run()
+            .outcome();
+    Step step =
+        new Step(FixAction.REMOVE_ASSIGNMENT, "app", Subject.account("mo"), "payer", "", "");
+    assertThat(only(outcome, step).loss().names()).containsExactly("release payment");
+  }
+
+  @Test
+  void aPermissionHeldThroughARoleIsNotConfirmedByItsGrantBeingGone() {
+    AuditRun.Outcome outcome = company();
+    Subject mo = Subject.account("mo");
+    Step report = new Step(FixAction.WITHDRAW_PERMISSION, "app", mo, "report:read", "", "");
+    assertThat(seen(outcome, report)).isEqualTo(Confirmation.Outcome.STILL_THERE);
+    Step none = new Step(FixAction.WITHDRAW_PERMISSION, "app", mo, "report:write", "", "");
+    assertThat(seen(outcome, none)).isEqualTo(Confirmation.Outcome.DONE);
+    AuditRun.Outcome bare =
+        new TestAudit().accounts("account,status", "mo,enabled").run().outcome();
+    assertThat(seen(bare, report)).isEqualTo(Confirmation.Outcome.UNKNOWN);
   }
 
   @Test
@@ -117,7 +192,7 @@ class RemovalPlanTest {
             .run()
             .outcome();
     RemovalPlan.Plan plan =
-        RemovalPlan.of(outcome.snapshot(), found(outcome, "held-while-disabled"), 90);
+        RemovalPlan.of(outcome.snapshot(), found(outcome, "held-while-disabled"), List.of(), 90);
     assertThat(plan.planned()).hasSize(20).allMatch(one -> one.clears().size() == 1);
     assertThat(plan.isExact()).as("there is no choice").isTrue();
   }
@@ -154,7 +229,7 @@ class RemovalPlanTest {
             .outcome();
     List<Finding> findings = found(outcome, "conflict", "dormant");
     assertThat(findings).hasSize(10);
-    RemovalPlan.Plan plan = RemovalPlan.of(outcome.snapshot(), findings, 90);
+    RemovalPlan.Plan plan = RemovalPlan.of(outcome.snapshot(), findings, List.of(), 90);
     Set<String> cleared =
         plan.planned().stream()
             .flatMap(one -> one.clears().stream())
@@ -170,13 +245,7 @@ class RemovalPlanTest {
   @Test
   void aLaterSnapshotConfirmsOnlyWhatItShows() {
     Step grant =
-        new Step(
-            FixAction.REMOVE_GRANT,
-            "app",
-            app.stalekeys.core.check.Subject.account("mo"),
-            "payment:release",
-            "",
-            "");
+        new Step(FixAction.REMOVE_GRANT, "app", Subject.account("mo"), "payment:release", "", "");
     Step disable = Step.disable("app", "liv");
     AuditRun.Outcome before = company();
     assertThat(seen(before, grant)).isEqualTo(Confirmation.Outcome.STILL_THERE);

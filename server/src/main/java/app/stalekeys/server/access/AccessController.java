@@ -24,6 +24,7 @@ import app.stalekeys.server.platform.Refusal;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HexFormat;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -51,6 +52,7 @@ class AccessController {
 
   private static final int MOST_ROWS = 300;
   private static final int MOST_COLUMNS = 200;
+  private static final HexFormat HEX = HexFormat.of();
 
   /// @param departments of the accounts or their people
   record AccessApplication(
@@ -287,7 +289,7 @@ class AccessController {
             | (manner.limited() ? 32 : 0)
             | (manner.denied() ? 64 : 0)
             | (used ? 128 : 0);
-    return "%02x".formatted(flags);
+    return HEX.toHexDigits((byte) flags);
   }
 
   @GetMapping("/trace")
@@ -299,7 +301,7 @@ class AccessController {
       @RequestParam String action,
       @RequestParam(required = false) @Nullable String scope) {
     Snapshot loaded = examinations.loaded(snapshot);
-    ApplicationAccess access = AccessPlans.access(loaded, application);
+    ApplicationAccess access = Examinations.application(loaded, application);
     Account of = AccessPlans.account(access, account);
     Universe universe = access.effective().universe();
     int number = universe.number(new Permission(resource, action));
@@ -348,7 +350,7 @@ class AccessController {
   AccountAccess account(
       @PathVariable long snapshot, @RequestParam String application, @RequestParam String account) {
     Snapshot loaded = examinations.loaded(snapshot);
-    ApplicationAccess access = AccessPlans.access(loaded, application);
+    ApplicationAccess access = Examinations.application(loaded, application);
     Account of = AccessPlans.account(access, account);
     Function<Place, CitedPlaces.CitedPlace> cited = places.of(snapshots.get(snapshot));
     Universe universe = access.effective().universe();
@@ -418,8 +420,9 @@ class AccessController {
       @RequestParam(required = false) @Nullable Long before) {
     Snapshot now = examinations.loaded(snapshot);
     Snapshot then = before == null ? now : examinations.loaded(before);
-    Side leftSide = Side.of(AccessPlans.access(then, application), left);
-    Side rightSide = Side.of(AccessPlans.access(now, application), right.isEmpty() ? left : right);
+    Side leftSide = Side.of(Examinations.application(then, application), left);
+    Side rightSide =
+        Side.of(Examinations.application(now, application), right.isEmpty() ? left : right);
     TreeSet<Permission> all = new TreeSet<>(leftSide.held());
     all.addAll(rightSide.held());
     List<DifferenceLine> lines = new ArrayList<>();

@@ -2,7 +2,6 @@ package app.stalekeys.server.access;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.Assignment;
-import app.stalekeys.core.effective.Permission;
 import app.stalekeys.core.effective.PermissionDetail;
 import app.stalekeys.core.effective.Sensitivity;
 import app.stalekeys.core.effective.Universe;
@@ -11,11 +10,9 @@ import app.stalekeys.core.snapshot.Snapshot;
 import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 
 /// Which accounts and which permissions. Texts are empty for "any".
 ///
@@ -73,12 +70,16 @@ record AccessFilter(
     }
   }
 
-  List<Account> accountsOf(Snapshot snapshot, ApplicationAccess access) {
+  /// The accounts asked for, in the code-point order of their keys.
+  List<Account> accountsOf(Snapshot snapshot, ApplicationAccess access, AccessTexts texts) {
     Set<String> pasted = pasted(access);
     Set<Integer> holders = role.isEmpty() ? Set.of() : holders(access, snapshot);
-    return access.accounts().stream()
+    String wanted = AccessTexts.small(accounts.strip());
+    return texts.byKey().stream()
         .filter(account ->
-            pasted.isEmpty() ? speaksOf(access, account) : pasted.contains(account.key()))
+            pasted.isEmpty()
+                ? wanted.isEmpty() || texts.speaksOf(account, wanted)
+                : pasted.contains(account.key()))
         .filter(account -> department.isEmpty() || department.equals(access.departmentOf(account)))
         .filter(account -> role.isEmpty() || holders.contains(account.index()))
         .filter(account ->
@@ -104,21 +105,6 @@ record AccessFilter(
     return keys;
   }
 
-  private boolean speaksOf(ApplicationAccess access, Account account) {
-    String wanted = accounts.strip().toLowerCase(Locale.ROOT);
-    if (wanted.isEmpty()) {
-      return true;
-    }
-    var match = access.match(account);
-    String said =
-        account.key()
-            + "\n"
-            + account.name()
-            + "\n"
-            + (match == null ? "" : match.person().name() + "\n" + match.person().id());
-    return said.toLowerCase(Locale.ROOT).contains(wanted);
-  }
-
   private Set<Integer> holders(ApplicationAccess access, Snapshot snapshot) {
     return access.assignments().stream()
         .filter(assignment -> assignment.role().equals(role))
@@ -128,9 +114,10 @@ record AccessFilter(
         .collect(Collectors.toSet());
   }
 
-  BitSet permissionsOf(ApplicationAccess access) {
+  /// The numbers of the permissions asked for.
+  BitSet permissionsOf(ApplicationAccess access, AccessTexts texts) {
     Universe universe = access.effective().universe();
-    String wanted = permissions.strip().toLowerCase(Locale.ROOT);
+    String wanted = AccessTexts.small(permissions.strip());
     Sensitivity least = Sensitivity.of(sensitivity);
     BitSet chosen = new BitSet(universe.size());
     for (int i = 0; i < universe.size(); i++) {
@@ -138,15 +125,9 @@ record AccessFilter(
       boolean fits =
           universe.sensitivity(i).compareTo(least) >= 0
               && (category.isEmpty() || (detail != null && detail.category().equals(category)))
-              && (wanted.isEmpty() || words(universe.at(i), detail).contains(wanted));
+              && (wanted.isEmpty() || texts.speaksOf(i, wanted));
       chosen.set(i, fits);
     }
     return chosen;
-  }
-
-  private static String words(Permission permission, @Nullable PermissionDetail detail) {
-    String name = detail == null ? "" : detail.name();
-    return (permission.action() + " " + permission.resource() + "\n" + name)
-        .toLowerCase(Locale.ROOT);
   }
 }

@@ -9,12 +9,15 @@ import app.stalekeys.core.source.CodePoints;
 import app.stalekeys.server.findings.Examinations;
 import app.stalekeys.server.platform.Refusal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.WeakHashMap;
 import org.springframework.stereotype.Service;
 
 /// Which accounts and permissions a grid shows, and in which order. A plan is computed once for a filter
@@ -40,7 +43,7 @@ class AccessPlans {
   /// @param sort `account`, `department`, `count` or `alike`; columns follow `permission`, `count`
   record Order(String sort, String columns, String group) {}
 
-  private record Wanted(Snapshot snapshot, AccessFilter filter, Order order) {}
+  private record Wanted(long snapshotId, AccessFilter filter, Order order) {}
 
   private final Examinations examinations;
   private final Map<Wanted, Plan> plans =
@@ -51,31 +54,34 @@ class AccessPlans {
         }
       };
 
+  /// For as long as anybody has the application's access in memory.
+  private final Map<ApplicationAccess, AccessTexts> texts = new WeakHashMap<>();
+
   AccessPlans(Examinations examinations) {
     this.examinations = examinations;
   }
 
   Plan plan(long snapshotId, AccessFilter filter, Order order) {
     Snapshot snapshot = examinations.loaded(snapshotId);
-    Wanted wanted = new Wanted(snapshot, filter, order);
+    Wanted wanted = new Wanted(snapshotId, filter, order);
     synchronized (plans) {
       Plan known = plans.get(wanted);
       if (known != null && known.snapshot == snapshot) {
         return known;
       }
     }
-    Plan fresh = compute(snapshot, access(snapshot, filter.application()), filter, order);
+    ApplicationAccess access = Examinations.application(snapshot, filter.application());
+    Plan fresh = compute(snapshot, access, texts(access), filter, order);
     synchronized (plans) {
       plans.put(wanted, fresh);
     }
     return fresh;
   }
 
-  static ApplicationAccess access(Snapshot snapshot, String application) {
-    return snapshot.applications().stream()
-        .filter(access -> access.application().id().equals(application))
-        .findFirst()
-        .orElseThrow(() -> Refusal.missing("There is no such application in this audit."));
+  private AccessTexts texts(ApplicationAccess access) {
+    synchronized (texts) {
+      return texts.computeIfAbsent(access, AccessTexts::new);
+    }
   }
 
   static Account account(ApplicationAccess access, String key) {
@@ -88,36 +94,27 @@ class AccessPlans {
   }
 
   private static Plan compute(
-      Snapshot snapshot, ApplicationAccess access, AccessFilter filter, Order order) {
-    EffectiveAccess effective = access.effective();
-    BitSet shown = filter.permissionsOf(access);
-    List<Account> accounts = new ArrayList<>(filter.accountsOf(snapshot, access));
-    Map<Account, BitSet> held = new HashMap<>();
-    int[] holders = new int[effective.universe().size()];
-    for (Account account : accounts) {
-      BitSet own = (BitSet) effective.permissions(account).clone();
-      own.and(shown);
-      held.put(account, own);
-      own.stream().forEach(number -> holders[number]++);
-    }
+      Snapshot snapshot,
+      ApplicationAccess access,
+      AccessTexts texts,
+      AccessFilter filter,
+      Order order) {
+    BitSet shown = filter.permissionsOf(access, texts);
+    List<Account> accounts = new ArrayList<>(filter.accountsOf(snapshot, access, texts));
+    Holders holders = Holders.count(access.effective(), accounts, shown);
     if (filter.held()) {
-      accounts.removeIf(account -> held.getOrDefault(account, new BitSet()).isEmpty());
-      shown.stream().filter(number -> holders[number] == 0).boxed().toList().forEach(shown::clear);
+      accounts.removeIf(account -> holders.ofAccount(account) == 0);
+      shown.stream()
+          .filter(number -> holders.ofPermission(number) == 0)
+          .boxed()
+          .toList()
+          .forEach(shown::clear);
     }
     int[] permissions = columns(shown, holders, order);
     Map<Integer, String> firstRole =
         order.group.equals("role") ? firstRoles(snapshot, access) : Map.of();
-    accounts.sort(
-        Comparator.comparing((Account account) -> group(access, account, order, firstRole))
-            .thenComparing(rows(access, held, permissions, order)));
-    int[] perAccount =
-        accounts.stream()
-            .mapToInt(account -> held.getOrDefault(account, new BitSet()).cardinality())
-            .toArray();
-    int[] perPermission = new int[permissions.length];
-    for (int i = 0; i < permissions.length; i++) {
-      perPermission[i] = holders[permissions[i]];
-    }
+    sort(accounts, access, holders, permissions, order, firstRole);
+    int[] perAccount = accounts.stream().mapToInt(holders::ofAccount).toArray();
     return new Plan(
         snapshot,
         access,
@@ -125,41 +122,92 @@ class AccessPlans {
         accounts.stream().map(account -> group(access, account, order, firstRole)).toList(),
         permissions,
         perAccount,
-        perPermission,
-        java.util.Arrays.stream(perAccount).asLongStream().sum());
+        Arrays.stream(permissions).map(holders::ofPermission).toArray(),
+        Arrays.stream(perAccount).asLongStream().sum());
   }
 
-  private static int[] columns(BitSet shown, int[] holders, Order order) {
+  /// How many of the shown permissions each account holds, and how many accounts each permission.
+  @SuppressWarnings("ArrayRecordComponent") // never compared as a whole
+  private record Holders(int[] byAccount, int[] byPermission) {
+
+    static Holders count(EffectiveAccess effective, List<Account> accounts, BitSet shown) {
+      int[] byPermission = new int[effective.universe().size()];
+      int most = accounts.stream().mapToInt(Account::index).max().orElse(-1);
+      int[] byAccount = new int[most + 1];
+      // Accounts with the same roles share one set, so that it is gone through once for all of
+      // them.
+      Map<BitSet, Shared> sets = new IdentityHashMap<>();
+      for (Account account : accounts) {
+        Shared shared =
+            sets.computeIfAbsent(effective.permissions(account), set -> new Shared(set, shown));
+        shared.accounts++;
+        byAccount[account.index()] = shared.numbers.length;
+      }
+      for (Shared shared : sets.values()) {
+        for (int number : shared.numbers) {
+          byPermission[number] += shared.accounts;
+        }
+      }
+      return new Holders(byAccount, byPermission);
+    }
+
+    private static final class Shared {
+      private final int[] numbers;
+      private int accounts;
+
+      Shared(BitSet set, BitSet shown) {
+        BitSet both = (BitSet) set.clone();
+        both.and(shown);
+        numbers = both.stream().toArray();
+      }
+    }
+
+    int ofAccount(Account account) {
+      return byAccount[account.index()];
+    }
+
+    int ofPermission(int number) {
+      return byPermission[number];
+    }
+  }
+
+  private static int[] columns(BitSet shown, Holders holders, Order order) {
     if (order.columns.equals("count")) {
       return shown.stream()
           .boxed()
-          .sorted(Comparator.comparingInt((Integer number) -> -holders[number]))
+          .sorted(Comparator.comparingInt((Integer number) -> -holders.ofPermission(number)))
           .mapToInt(Integer::intValue)
           .toArray();
     }
     return shown.stream().toArray();
   }
 
-  private static Comparator<Account> rows(
-      ApplicationAccess access, Map<Account, BitSet> held, int[] permissions, Order order) {
-    Comparator<Account> byKey = Comparator.comparing(Account::key, CodePoints.ORDER);
-    Comparator<Account> sorted =
-        switch (order.sort) {
-          case "count" ->
-              Comparator.comparingInt(
-                  (Account account) -> -held.getOrDefault(account, new BitSet()).cardinality());
-          case "department" -> Comparator.comparing(account -> access.departmentOf(account));
-          case "alike" -> (one, other) -> alike(one, other, held, permissions);
-          default -> byKey;
-        };
-    return sorted.thenComparing(byKey);
+  /// By group, then as asked; what is left alike stays in the order of the keys.
+  private static void sort(
+      List<Account> accounts,
+      ApplicationAccess access,
+      Holders holders,
+      int[] permissions,
+      Order order,
+      Map<Integer, String> firstRole) {
+    EffectiveAccess effective = access.effective();
+    switch (order.sort) {
+      case "count" -> accounts.sort(Comparator.comparingInt(one -> -holders.ofAccount(one)));
+      case "department" -> accounts.sort(Comparator.comparing(access::departmentOf));
+      case "alike" ->
+          accounts.sort((one, other) ->
+              alike(effective.permissions(one), effective.permissions(other), permissions));
+      default -> {
+        // They come in the order of their keys.
+      }
+    }
+    if (!order.group.isEmpty()) {
+      accounts.sort(Comparator.comparing(one -> group(access, one, order, firstRole)));
+    }
   }
 
   /// Accounts that hold the same stand together: compared column by column, the holder first.
-  private static int alike(
-      Account one, Account other, Map<Account, BitSet> held, int[] permissions) {
-    BitSet mine = held.getOrDefault(one, new BitSet());
-    BitSet theirs = held.getOrDefault(other, new BitSet());
+  private static int alike(BitSet mine, BitSet theirs, int[] permissions) {
     for (int permission : permissions) {
       if (mine.get(permission) != theirs.get(permission)) {
         return mine.get(permission) ? -1 : 1;

@@ -6,6 +6,7 @@ import app.stalekeys.core.snapshot.ApplicationAccess;
 import app.stalekeys.core.snapshot.Snapshot;
 import app.stalekeys.core.source.Place;
 import app.stalekeys.server.audits.Snapshots;
+import app.stalekeys.server.findings.Examinations;
 import app.stalekeys.server.gather.CitedPlaces;
 import app.stalekeys.server.platform.Refusal;
 import java.time.LocalDate;
@@ -52,11 +53,7 @@ class RolesOnController {
       @RequestParam String account,
       @RequestParam Map<String, String> asked) {
     Snapshot loaded = books.of(snapshot).snapshot();
-    ApplicationAccess access =
-        loaded.applications().stream()
-            .filter(one -> one.application().id().equals(application))
-            .findFirst()
-            .orElseThrow(() -> Refusal.missing("There is no such application in this audit."));
+    ApplicationAccess access = Examinations.application(loaded, application);
     Account of =
         access.accounts().stream()
             .filter(one -> one.key().equals(account))

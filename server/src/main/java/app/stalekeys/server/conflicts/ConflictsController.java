@@ -176,15 +176,14 @@ class ConflictsController {
   private static int means(Snapshot snapshot, Task task) {
     int means = 0;
     for (Task.Need need : task.permissions()) {
-      for (ApplicationAccess access : snapshot.applications()) {
-        if (access.application().id().equals(need.application())) {
-          means +=
-              access
-                  .effective()
-                  .universe()
-                  .named(new Permission(need.resource(), need.action()))
-                  .cardinality();
-        }
+      ApplicationAccess access = snapshot.application(need.application());
+      if (access != null) {
+        means +=
+            access
+                .effective()
+                .universe()
+                .named(new Permission(need.resource(), need.action()))
+                .cardinality();
       }
     }
     return means;

@@ -21,6 +21,7 @@ import app.stalekeys.server.gather.EvidenceTaken;
 import app.stalekeys.server.jobs.Job;
 import app.stalekeys.server.jobs.Jobs;
 import app.stalekeys.server.journal.Journal;
+import app.stalekeys.server.platform.Refusal;
 import jakarta.persistence.EntityManager;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -143,6 +144,17 @@ public class Examinations {
             examine(snapshotId, who, job);
           });
     }
+  }
+
+  /// An application of a snapshot by its id.
+  ///
+  /// @throws Refusal when there is none
+  public static ApplicationAccess application(Snapshot snapshot, String id) {
+    ApplicationAccess access = snapshot.application(id);
+    if (access == null) {
+      throw Refusal.missing("There is no such application in this audit.");
+    }
+    return access;
   }
 
   /// The snapshot in memory; built from the kept facts when it is first asked for.

@@ -29,11 +29,8 @@ class LifeLine {
   /// The account's events in order of time, up to the as-of date or what was planned after it.
   List<Event> of(OpenSnapshot open, FindingRow row) {
     Snapshot snapshot = examinations.loaded(open.id());
-    return snapshot.applications().stream()
-        .filter(access -> access.application().id().equals(row.application()))
-        .findFirst()
-        .map(access -> events(snapshot, access, row.subjectKey()))
-        .orElse(List.of());
+    ApplicationAccess access = snapshot.application(row.application());
+    return access == null ? List.of() : events(snapshot, access, row.subjectKey());
   }
 
   private static List<Event> events(Snapshot snapshot, ApplicationAccess access, String key) {

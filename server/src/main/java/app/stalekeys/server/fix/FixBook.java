@@ -18,6 +18,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -90,6 +91,16 @@ class FixBook {
     return deeds.findByFixIdOrderById(row.id());
   }
 
+  /// What was last said of each fix, by its number.
+  @Transactional(readOnly = true)
+  public Map<Long, FixDeedRow> latest(Collection<FixRow> fixes) {
+    Map<Long, FixDeedRow> last = new HashMap<>();
+    deeds
+        .findByFixIdInOrderById(fixes.stream().map(FixRow::id).toList())
+        .forEach(deed -> last.put(deed.fixId(), deed));
+    return last;
+  }
+
   /// @throws Refusal when the audit has no such fix
   @Transactional(readOnly = true)
   public FixRow get(OpenSnapshot open, long id) {
@@ -151,21 +162,7 @@ class FixBook {
     if (rows.findByAuditIdAndFixKey(open.auditId(), step.key()).isPresent()) {
       throw Refusal.conflict("The same is planned already: " + step.words() + ".");
     }
-    var snapshot = examinations.loaded(open.id());
-    add(
-        open,
-        new FixPlanner.Proposed(
-            step,
-            planner.who(snapshot, step),
-            severity,
-            "by hand",
-            List.of(),
-            Takes.NOTHING,
-            null,
-            planner.actor(snapshot, step.application()),
-            text(note)),
-        who,
-        due);
+    add(open, planner.byHand(examinations.loaded(open.id()), step, severity, text(note)), who, due);
     journal.write(
         who, "fix", "planned by hand: %s, %s".formatted(step.application(), step.words()));
   }

@@ -37,6 +37,10 @@ class FixDeedRow {
     this.words = words;
   }
 
+  long fixId() {
+    return fixId;
+  }
+
   Instant at() {
     return at;
   }

@@ -40,6 +40,7 @@ class FixListController {
           "state",
           "why",
           "note",
+          "held through",
           "permissions lost",
           "of these in use",
           "evidence",
@@ -113,10 +114,13 @@ class FixListController {
             List.of(
                 "As of " + open.file().asOf(), "Filter: " + wanted.words(), rows.size() + " fixes"),
             HEADS,
-            receiver -> rows.forEach(row -> receiver.accept(line(row)))));
+            receiver -> {
+              FixSnapshots known = views.snapshots();
+              rows.forEach(row -> receiver.accept(line(row, known)));
+            }));
   }
 
-  private List<String> line(FixRow row) {
+  private List<String> line(FixRow row, FixSnapshots known) {
     Takes takes = views.takes(row);
     return List.of(
         row.application(),
@@ -125,18 +129,19 @@ class FixListController {
         FixViews.severity(row).word(),
         row.actor(),
         row.due().toString(),
-        row.state().words() + (views.isOverdue(row) ? ", overdue" : ""),
-        reports.why(row),
+        row.state().words() + (known.isOverdue(row) ? ", overdue" : ""),
+        views.why(row),
         row.note(),
+        String.join("; ", takes.through()),
         String.valueOf(takes.lost()),
         takes.used().stream()
             .map(used -> "%s on %s".formatted(used.permission(), used.day()))
             .collect(Collectors.joining("; ")),
-        reports.cite(row.place(), row.snapshotId()),
+        FixSnapshots.words(known.planned(row)),
         Objects.toString(row.seenAsOf(), ""),
         row.seenWords(),
-        reports.cite(row.seenPlace(), Objects.requireNonNullElse(row.seenSnapshot(), 0L)),
-        snapshots.get(row.snapshotId()).file().asOf().toString(),
+        FixSnapshots.words(known.seen(row)),
+        known.get(row.snapshotId()).file().asOf().toString(),
         row.plannedBy());
   }
 
@@ -152,7 +157,7 @@ class FixListController {
                     "fix-%d-%s@stale-keys".formatted(open.auditId(), row.fixKey()),
                     row.due(),
                     "%s: %s".formatted(row.application(), row.step().words()),
-                    reports.why(row),
+                    views.why(row),
                     row.plannedAt()))
             .toList();
     byte[] text = DueDate.calendar(days).getBytes(StandardCharsets.UTF_8);

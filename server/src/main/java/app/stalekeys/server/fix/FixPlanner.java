@@ -19,7 +19,7 @@ import app.stalekeys.server.certify.Withdrawals;
 import app.stalekeys.server.findings.Examinations;
 import app.stalekeys.server.findings.FindingList;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,6 +33,9 @@ import org.springframework.transaction.annotation.Transactional;
 /// What would have to be done about everything that was decided to be fixed and is not planned yet.
 @Service
 class FixPlanner {
+
+  /// How many days back a use counts as one that would be missed, as long as nobody says otherwise.
+  static final int USUAL_DAYS = 90;
 
   /// One step of the plan.
   ///
@@ -117,83 +120,73 @@ class FixPlanner {
     Snapshot snapshot = examinations.loaded(open.id());
     Known known = known(open);
     List<Finding> decided = unplanned(open, known);
-    RemovalPlan.Plan plan = RemovalPlan.of(snapshot, decided, days);
-    Map<String, Proposed> steps = new LinkedHashMap<>();
-    for (RemovalPlan.Planned one : plan.planned()) {
-      if (known.lacks(one.step())) {
-        steps.put(one.step().key(), proposed(snapshot, one));
-      }
-    }
+    Map<Step, Withdrawals.Withdrawn> withdrawn = new LinkedHashMap<>();
     int items = 0;
     for (Withdrawals.Withdrawn one : withdrawals.of(open.id())) {
       List<Step> own = steps(one).stream().filter(known::lacks).toList();
+      own.forEach(step -> withdrawn.putIfAbsent(step, one));
       items += own.isEmpty() ? 0 : 1;
-      for (Step step : own) {
-        steps.merge(step.key(), proposed(snapshot, one, step), FixPlanner::joined);
-      }
     }
-    return new Draft(List.copyOf(steps.values()), decided.size(), items, plan.isExact());
+    RemovalPlan.Plan plan = RemovalPlan.of(snapshot, decided, withdrawn.keySet(), days);
+    List<Proposed> steps =
+        plan.planned().stream()
+            .filter(one -> known.lacks(one.step()))
+            .map(one -> proposed(snapshot, one, withdrawn.get(one.step())))
+            .toList();
+    return new Draft(steps, decided.size(), items, plan.isExact());
   }
 
-  /// The same step for a finding and for a decision of a round.
-  private static Proposed joined(Proposed finding, Proposed item) {
-    return new Proposed(
-        finding.step,
-        finding.who,
-        finding.severity.compareTo(item.severity) >= 0 ? finding.severity : item.severity,
-        finding.source + "; " + item.source,
-        finding.clears,
-        finding.takes,
-        finding.place,
-        finding.actor,
-        item.reason);
-  }
-
-  private Proposed proposed(Snapshot snapshot, RemovalPlan.Planned one) {
+  /// @param withdrawn the decision of a round that asks for it; null when only findings do
+  private Proposed proposed(
+      Snapshot snapshot, RemovalPlan.Planned one, Withdrawals.@Nullable Withdrawn withdrawn) {
     Severity worst =
         one.clears().stream()
             .map(Finding::severity)
-            .max(java.util.Comparator.naturalOrder())
+            .max(Comparator.naturalOrder())
             .orElse(Severity.MEDIUM);
+    List<String> sources = new ArrayList<>();
+    if (!one.clears().isEmpty()) {
+      sources.add(one.clears().size() == 1 ? "a finding" : one.clears().size() + " findings");
+    }
+    if (withdrawn != null) {
+      sources.add(
+          "round \"%s\"%s"
+              .formatted(withdrawn.round(), withdrawn.isSealed() ? "" : ", which still runs"));
+      worst =
+          withdrawn.item().isRisky() && worst.compareTo(Severity.HIGH) < 0 ? Severity.HIGH : worst;
+    }
     return new Proposed(
         one.step(),
         who(snapshot, one.step()),
         worst,
-        one.clears().size() == 1 ? "a finding" : one.clears().size() + " findings",
+        String.join("; ", sources),
         one.clears().stream()
             .map(finding ->
                 new Clear(finding.id(), finding.check(), finding.application(), finding.sentence()))
             .toList(),
-        new Takes(
-            one.lost(),
-            one.lostNames(),
-            one.used().stream()
-                .map(used ->
-                    new Takes.UsedLine(
-                        used.permission(),
-                        used.day().toString(),
-                        used.place().file(),
-                        used.place().row()))
-                .toList()),
-        one.place(),
+        Takes.of(one),
+        one.place() == null && withdrawn != null ? withdrawn.item().place() : one.place(),
         actor(snapshot, one.step().application()),
-        "");
+        withdrawn == null ? "" : withdrawn.reason());
   }
 
-  private Proposed proposed(Snapshot snapshot, Withdrawals.Withdrawn one, Step step) {
+  /// A step of the auditor's own, with what it would take away.
+  Proposed byHand(Snapshot snapshot, Step step, Severity severity, String note) {
+    RemovalPlan.Planned one =
+        RemovalPlan.of(snapshot, List.of(), List.of(step), USUAL_DAYS).planned().getFirst();
     return new Proposed(
         step,
-        one.item().who(),
-        one.item().isRisky() ? Severity.HIGH : Severity.MEDIUM,
-        "round \"%s\"%s".formatted(one.round(), one.isSealed() ? "" : ", which still runs"),
+        who(snapshot, step),
+        severity,
+        "by hand",
         List.of(),
-        Takes.NOTHING,
-        one.item().place(),
+        Takes.of(one),
+        one.place(),
         actor(snapshot, step.application()),
-        one.reason());
+        note);
   }
 
-  /// A step a scope: each is a row of its own in the application.
+  /// For a role a step a scope: each is a row of its own in the application.
   private static List<Step> steps(Withdrawals.Withdrawn one) {
     Item item = one.item();
     Subject account = Subject.account(item.account());
@@ -215,11 +208,11 @@ class FixPlanner {
       default ->
           List.of(
               new Step(
-                  FixAction.REMOVE_GRANT,
+                  FixAction.WITHDRAW_PERMISSION,
                   item.application(),
                   account,
                   item.what(),
-                  item.scopes().isEmpty() ? "" : item.scopes().getFirst(),
+                  "",
                   one.to()));
     };
   }
@@ -230,7 +223,7 @@ class FixPlanner {
       Person person = snapshot.roster().byId(step.subject().key());
       return person == null ? "" : person.name();
     }
-    ApplicationAccess access = access(snapshot, step.application());
+    ApplicationAccess access = snapshot.application(step.application());
     if (access == null || !step.subject().type().equals("account")) {
       return "";
     }
@@ -239,15 +232,9 @@ class FixPlanner {
     return match == null ? account == null ? "" : account.name() : match.person().name();
   }
 
-  private static @Nullable ApplicationAccess access(Snapshot snapshot, String application) {
-    Map<String, ApplicationAccess> byId = new HashMap<>();
-    snapshot.applications().forEach(one -> byId.put(one.application().id(), one));
-    return byId.get(application);
-  }
-
   /// Who must act, as long as nobody says otherwise: the application's owner.
   String actor(Snapshot snapshot, String application) {
-    ApplicationAccess access = access(snapshot, application);
+    ApplicationAccess access = snapshot.application(application);
     String owner = access == null ? "" : access.application().owner();
     Person person = owner.isEmpty() ? null : snapshot.roster().byId(owner);
     return person == null ? Objects.requireNonNullElse(owner, "") : person.name();

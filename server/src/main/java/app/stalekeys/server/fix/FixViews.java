@@ -2,16 +2,12 @@ package app.stalekeys.server.fix;
 
 import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.fix.FixState;
-import app.stalekeys.core.source.Place;
-import app.stalekeys.server.audits.OpenSnapshot;
 import app.stalekeys.server.audits.Snapshots;
 import app.stalekeys.server.gather.CitedPlaces;
 import java.time.Clock;
-import java.time.LocalDate;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
@@ -76,10 +72,17 @@ class FixViews {
     return json.readValue(row.takes(), Takes.class);
   }
 
-  boolean isOverdue(FixRow row) {
-    LocalDate today =
-        LocalDate.ofInstant(clock.instant(), snapshots.get(row.snapshotId()).file().zone());
-    return row.state().isOpen() && row.due().isBefore(today);
+  /// For one list of fixes, of one audit or of several.
+  FixSnapshots snapshots() {
+    return new FixSnapshots(snapshots, places, clock);
+  }
+
+  /// The findings it clears in their words, else where it comes from.
+  String why(FixRow row) {
+    List<Clear> clears = clears(row);
+    return clears.isEmpty()
+        ? row.source()
+        : clears.stream().map(Clear::sentence).distinct().collect(Collectors.joining(" "));
   }
 
   static Severity severity(FixRow row) {
@@ -90,25 +93,14 @@ class FixViews {
     return row.seenOutcome().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
   }
 
-  /// Views for rows of one audit or of several; each file is looked up once a snapshot.
+  /// Views for rows of one audit or of several.
   Function<FixRow, FixView> all() {
-    Map<Long, Function<Place, CitedPlaces.CitedPlace>> cited = new HashMap<>();
-    Map<Long, OpenSnapshot> known = new HashMap<>();
-    return row -> {
-      OpenSnapshot planned = known.computeIfAbsent(row.snapshotId(), snapshots::get);
-      return view(
-          row, planned, id -> cited.computeIfAbsent(id, key -> places.of(snapshots.get(key))));
-    };
+    FixSnapshots known = snapshots();
+    return row -> view(row, known);
   }
 
-  private FixView view(
-      FixRow row,
-      OpenSnapshot planned,
-      Function<Long, Function<Place, CitedPlaces.CitedPlace>> cited) {
+  private FixView view(FixRow row, FixSnapshots known) {
     FixState state = row.state();
-    Place place = row.place();
-    Place seen = row.seenPlace();
-    Long seenIn = row.seenSnapshot();
     return new FixView(
         row.id(),
         row.version(),
@@ -128,16 +120,16 @@ class FixViews {
         row.note(),
         row.actor(),
         row.due().toString(),
-        isOverdue(row),
+        known.isOverdue(row),
         state.word(),
         state.words(),
-        place == null ? null : cited.apply(row.snapshotId()).apply(place),
+        known.planned(row),
         row.seenAsOf() == null ? null : row.seenAsOf().toString(),
         outcome(row),
         row.seenWords(),
-        seenIn,
-        seen == null || seenIn == null ? null : cited.apply(seenIn).apply(seen),
-        planned.file().asOf().toString(),
+        row.seenSnapshot(),
+        known.seen(row),
+        known.get(row.snapshotId()).file().asOf().toString(),
         row.snapshotId(),
         row.plannedBy(),
         row.plannedAt().toString());

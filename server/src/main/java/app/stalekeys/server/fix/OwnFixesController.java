@@ -1,9 +1,10 @@
 package app.stalekeys.server.fix;
 
 import app.stalekeys.core.fix.FixState;
-import app.stalekeys.server.audits.Snapshots;
 import java.security.Principal;
 import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -15,6 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/fixes")
 class OwnFixesController {
 
+  /// @param through what gives the access that is to go, where the words do not say it
   /// @param canReport whether something is to be said about it
   record OwnFix(
       long id,
@@ -24,6 +26,7 @@ class OwnFixesController {
       String applicationName,
       String words,
       String who,
+      List<String> through,
       List<String> reasons,
       String note,
       String severity,
@@ -38,28 +41,28 @@ class OwnFixesController {
 
   private final FixBook book;
   private final FixViews views;
-  private final Snapshots snapshots;
 
-  OwnFixesController(FixBook book, FixViews views, Snapshots snapshots) {
+  OwnFixesController(FixBook book, FixViews views) {
     this.book = book;
     this.views = views;
-    this.snapshots = snapshots;
   }
 
   @GetMapping
   List<OwnFix> mine(Principal who) {
-    return book.mine(who.getName()).stream().map(this::view).toList();
+    List<FixRow> rows = book.mine(who.getName());
+    Map<Long, FixDeedRow> last = book.latest(rows);
+    FixSnapshots known = views.snapshots();
+    return rows.stream().map(row -> view(row, last.get(row.id()), known)).toList();
   }
 
-  private OwnFix view(FixRow row) {
-    var file = snapshots.get(row.snapshotId()).file();
+  private OwnFix view(FixRow row, @Nullable FixDeedRow last, FixSnapshots known) {
+    var file = known.get(row.snapshotId()).file();
     String name =
         file.applications().stream()
             .filter(one -> one.id().equals(row.application()))
             .map(one -> one.name())
             .findFirst()
             .orElse(row.application());
-    List<FixDeedRow> history = book.history(row);
     return new OwnFix(
         row.id(),
         row.version(),
@@ -68,15 +71,16 @@ class OwnFixesController {
         name,
         row.step().words(),
         row.who(),
+        views.takes(row).through(),
         views.clears(row).stream().map(Clear::sentence).distinct().toList(),
         row.note(),
         FixViews.severity(row).word(),
         row.due().toString(),
-        views.isOverdue(row),
+        known.isOverdue(row),
         row.state().word(),
         row.state().words(),
         row.state().mayBecome(FixState.REPORTED_DONE),
-        history.isEmpty() ? "" : history.getLast().words());
+        last == null ? "" : last.words());
   }
 
   @PostMapping("/reports")

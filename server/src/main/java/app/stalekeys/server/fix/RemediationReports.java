@@ -1,16 +1,11 @@
 package app.stalekeys.server.fix;
 
 import app.stalekeys.core.fix.FixState;
-import app.stalekeys.core.source.Place;
 import app.stalekeys.reports.RemediationReport;
 import app.stalekeys.server.audits.OpenSnapshot;
-import app.stalekeys.server.audits.Snapshots;
-import app.stalekeys.server.gather.CitedPlaces;
 import java.util.List;
-import java.util.Objects;
-import java.util.function.Function;
+import java.util.Map;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -20,14 +15,10 @@ public class RemediationReports {
 
   private final FixBook book;
   private final FixViews views;
-  private final Snapshots snapshots;
-  private final CitedPlaces places;
 
-  RemediationReports(FixBook book, FixViews views, Snapshots snapshots, CitedPlaces places) {
+  RemediationReports(FixBook book, FixViews views) {
     this.book = book;
     this.views = views;
-    this.snapshots = snapshots;
-    this.places = places;
   }
 
   /// Of every fix of the audit.
@@ -36,32 +27,18 @@ public class RemediationReports {
   }
 
   RemediationReport of(OpenSnapshot open, String filter, Predicate<FixRow> wanted) {
+    List<FixRow> rows = book.ofAudit(open).stream().filter(wanted).toList();
+    Map<Long, FixDeedRow> last = book.latest(rows);
+    FixSnapshots known = views.snapshots();
     return new RemediationReport(
         open.file().title(),
         open.file().asOf(),
         filter,
-        book.ofAudit(open).stream().filter(wanted).map(this::reported).toList());
+        rows.stream().map(row -> reported(row, last.get(row.id()), known)).toList());
   }
 
-  String why(FixRow row) {
-    List<Clear> clears = views.clears(row);
-    return clears.isEmpty()
-        ? row.source()
-        : clears.stream().map(Clear::sentence).distinct().collect(Collectors.joining(" "));
-  }
-
-  String cite(@Nullable Place place, long snapshot) {
-    if (place == null || snapshot == 0) {
-      return "";
-    }
-    Function<Place, CitedPlaces.CitedPlace> cited = places.of(snapshots.get(snapshot));
-    CitedPlaces.CitedPlace found = cited.apply(place);
-    return "%s row %d".formatted(found.file(), found.row());
-  }
-
-  private RemediationReport.Line reported(FixRow row) {
-    List<FixDeedRow> history = book.history(row);
-    FixDeedRow last = history.isEmpty() ? null : history.getLast();
+  private RemediationReport.Line reported(
+      FixRow row, @Nullable FixDeedRow last, FixSnapshots known) {
     return new RemediationReport.Line(
         row.application(),
         row.step().words(),
@@ -69,12 +46,13 @@ public class RemediationReports {
         FixViews.severity(row),
         row.actor(),
         row.due(),
-        views.isOverdue(row),
+        known.isOverdue(row),
         row.state(),
-        why(row),
+        views.why(row),
         last == null ? "" : last.words(),
-        row.state() == FixState.CONFIRMED || row.state() == FixState.CAME_BACK
-            ? cite(row.seenPlace(), Objects.requireNonNullElse(row.seenSnapshot(), 0L))
-            : cite(row.place(), row.snapshotId()));
+        FixSnapshots.words(
+            row.state() == FixState.CONFIRMED || row.state() == FixState.CAME_BACK
+                ? known.seen(row)
+                : known.planned(row)));
   }
 }

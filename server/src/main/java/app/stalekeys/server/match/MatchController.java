@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.WeakHashMap;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -95,6 +96,9 @@ class MatchController {
   private final CitedPlaces places;
   private final Rulings rulings;
 
+  /// By whom suggestions are made, for as long as anybody has the application's access in memory.
+  private final Map<ApplicationAccess, Suggester> suggesters = new WeakHashMap<>();
+
   MatchController(
       Snapshots snapshots, Examinations examinations, CitedPlaces places, Rulings rulings) {
     this.snapshots = snapshots;
@@ -168,8 +172,7 @@ class MatchController {
       if (!application.isEmpty() && !application.equals(access.application().id())) {
         continue;
       }
-      Suggester suggester = new Suggester(loaded.roster(), access.application().ids());
-      Lines lines = new Lines(loaded, access, suggester, cited);
+      Lines lines = new Lines(loaded, access, suggester(loaded, access), cited);
       for (Account account : access.accounts()) {
         if (lines.isShown(account, show) && speaksOf(account, text)) {
           boolean inSight = total >= from && total < to;
@@ -183,6 +186,13 @@ class MatchController {
       }
     }
     return new MatchPage(total, sure, page);
+  }
+
+  private Suggester suggester(Snapshot loaded, ApplicationAccess access) {
+    synchronized (suggesters) {
+      return suggesters.computeIfAbsent(
+          access, key -> new Suggester(loaded.roster(), access.application().ids()));
+    }
   }
 
   private static boolean speaksOf(Account account, String text) {

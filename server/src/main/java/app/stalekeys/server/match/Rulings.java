@@ -77,20 +77,13 @@ public class Rulings {
         byApplication.computeIfAbsent(rule.application(), key -> new ArrayList<>()).add(rule));
     Map<String, List<Ruling>> decided = new LinkedHashMap<>();
     byApplication.forEach((application, own) ->
-        decided.put(application, merged(application(snapshot, application), own)));
+        decided.put(application, merged(Examinations.application(snapshot, application), own)));
     transactions.executeWithoutResult(status -> {
       decided.forEach((application, rulings) -> snapshots.rule(open.id(), application, rulings));
       rules.forEach(rule -> journal.write(who, "match", sentence(rule)));
     });
     decided.forEach(
         (application, rulings) -> examinations.ruled(snapshotId, application, rulings, who));
-  }
-
-  private static ApplicationAccess application(Snapshot snapshot, String id) {
-    return snapshot.applications().stream()
-        .filter(access -> access.application().id().equals(id))
-        .findFirst()
-        .orElseThrow(() -> Refusal.missing("There is no such application in this audit."));
   }
 
   private static List<Ruling> merged(ApplicationAccess access, List<Rule> rules) {

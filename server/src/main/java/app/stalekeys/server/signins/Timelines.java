@@ -10,6 +10,7 @@ import app.stalekeys.server.findings.Examinations;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Service;
 
@@ -21,10 +22,7 @@ class Timelines {
   record Opened(Snapshot snapshot, Timeline timeline, List<BurstMark> marks) {
 
     ApplicationAccess access(String application) {
-      return snapshot.applications().stream()
-          .filter(access -> access.application().id().equals(application))
-          .findFirst()
-          .orElseThrow();
+      return Objects.requireNonNull(snapshot.application(application));
     }
   }
 
