@@ -13,8 +13,9 @@ final class Answering {
 
   private Answering() {}
 
-  static void run(Path folder) throws Exception {
-    Path data = Files.createTempDirectory("answering").resolve("data");
+  /// @param data where the program keeps what it opened: once it has, it is not opened again
+  static void run(Path folder, Path data) throws Exception {
+    boolean opened = Files.exists(data);
     try (ConfigurableApplicationContext context =
         WebApplication.start(
             new WebApplication.Settings(
@@ -22,9 +23,11 @@ final class Answering {
       String port = context.getEnvironment().getRequiredProperty("local.server.port");
       Visitor lead = Visitor.of("http://127.0.0.1:" + port, "lead");
       long[] snapshot = new long[1];
-      long opening = Reading.time(() -> snapshot[0] = lead.open(folder));
+      long opening = Reading.time(() -> snapshot[0] = opened ? lead.known() : lead.open(folder));
       System.out.printf("received, read, stored and examined in %,d ms%n", opening);
       String base = "/api/snapshots/" + snapshot[0];
+      long loading = Reading.time(() -> lead.load(base));
+      System.out.printf("loaded in %,d ms%n", loading);
       for (Map.Entry<String, String> one : questions().entrySet()) {
         long first = Reading.time(() -> lead.ask("GET", base + one.getValue(), ""));
         System.out.printf(

@@ -22,7 +22,12 @@ public final class Bench {
       case "closure" -> Closure.run(Path.of(arguments[1]));
       case "asking" -> Asking.run(signIns(rows(arguments)));
       case "examine" -> Questions.run(Path.of(arguments[1]));
-      case "answering" -> Answering.run(Path.of(arguments[1]));
+      case "answering" ->
+          Answering.run(
+              Path.of(arguments[1]),
+              arguments.length > 2
+                  ? Path.of(arguments[2])
+                  : Files.createTempDirectory("answering").resolve("data"));
       case "certifying" -> Certifying.run();
       case "loading" -> Loading.run(signIns(rows(arguments)));
       default -> {
@@ -32,7 +37,7 @@ public final class Bench {
             "bench closure FOLDER    effective permissions beside a recursive query");
         System.err.println("bench asking [ROWS]    the view of sign-ins beside the same in SQL");
         System.err.println("bench examine FOLDER    all checks beside the same questions in SQL");
-        System.err.println("bench answering FOLDER    what the screens ask, over HTTP");
+        System.err.println("bench answering FOLDER [DATA]    what the screens ask, over HTTP");
         System.err.println("bench certifying    the pages of a round of 50,000 items over HTTP");
         System.err.println("bench loading [ROWS]    our store beside an analytic database");
         System.exit(2);

@@ -69,6 +69,19 @@ final class Visitor {
     return job.get("result").asLong();
   }
 
+  /// The snapshot that is open already.
+  long known() throws IOException, InterruptedException {
+    return ask("GET", "/api/snapshots", "").get(0).get("id").asLong();
+  }
+
+  /// Waits until a snapshot is in memory.
+  void load(String snapshot) throws IOException, InterruptedException {
+    JsonNode job = ask("GET", snapshot + "/load", "").get("job");
+    if (!job.isNull()) {
+      waited(job.asLong());
+    }
+  }
+
   private JsonNode waited(long id) throws IOException, InterruptedException {
     JsonNode job = ask("GET", "/api/jobs/" + id, "");
     while (job.get("state").asString().matches("waiting|running")) {

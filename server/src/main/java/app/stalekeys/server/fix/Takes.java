@@ -10,8 +10,7 @@ import java.util.Objects;
 /// @param names some of them, those in use first
 /// @param used those that were in use not long ago
 /// @param through what gives the access that is to go, where the step does not say it itself
-public record Takes(
-    int lost, List<String> names, List<UsedLine> used, List<String> through) {
+public record Takes(int lost, List<String> names, List<UsedLine> used, List<String> through) {
 
   static final Takes NOTHING = new Takes(0, List.of(), List.of(), List.of());
 
