@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -45,7 +46,8 @@ class RoundsTest {
               - {file: accounts.csv, kind: accounts}
               - {file: roles.csv, kind: roles}
               - {file: assignments.csv, kind: assignments}
-              - {file: grants.csv, kind: grants}\
+              - {file: grants.csv, kind: grants}
+              - {file: permissions.csv, kind: permissions}\
         """);
     write(
         "people.csv",
@@ -65,6 +67,7 @@ class RoundsTest {
         "holder-type,holder,resource,action",
         "role,clerk,till,open",
         "role,boss,till,close");
+    write("permissions.csv", "resource,action,sensitivity", "till,close,high", "till,open,low");
     List<String> assignments = new ArrayList<>(List.of("account,role,scope"));
     for (int quay = 1; quay <= 12; quay++) {
       assignments.add("mo,clerk,quay-" + quay);
@@ -194,6 +197,43 @@ class RoundsTest {
   }
 
   @Test
+  void whatIsWithdrawnIsPlannedWithWhatGivesItAndWhatElseGoes() {
+    long round =
+        Browser.tree(LEAD.post(rounds, plan("By permission").replace("assignment", "permission")))
+            .get("id")
+            .asLong();
+    Browser liv = reviewer("R2", "liv");
+    JsonNode close =
+        Arrays.stream(items(liv, round, "R1"))
+            .filter(one -> one.get("what").asString().equals("till:close"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(decide(liv, round, "withdraw", "closes nothing", close).statusCode()).isEqualTo(200);
+    String fixes = rounds.replace("/rounds", "/fixes");
+    JsonNode step = step(fixes);
+    JsonNode takes = step.get("takes");
+    assertThat(takes.get("through"))
+        .extracting(JsonNode::asString)
+        .containsExactly("the role boss");
+    assertThat(takes.get("names")).extracting(JsonNode::asString).containsExactly("close till");
+    assertThat(step.get("source").asString())
+        .isEqualTo("round \"By permission\", which still runs");
+    LEAD.post(fixes, "{\"keys\":[\"%s\"],\"days\":90}".formatted(step.get("key").asString()));
+    assertThat(new String(LEAD.get(fixes + "/list.csv").body()))
+        .as("whoever carries it out reads what gives it")
+        .contains("till:close", "the role boss", "closes nothing");
+  }
+
+  private static JsonNode step(String fixes) {
+    for (JsonNode one : LEAD.json(fixes + "/draft").get("steps")) {
+      if (one.get("words").asString().contains("in whatever way it is held: till:close")) {
+        return one;
+      }
+    }
+    throw new AssertionError(LEAD.json(fixes + "/draft").toString());
+  }
+
+  @Test
   void anItemIsPassedOnButNeverToThePersonItIsAbout() {
     long round = start("Passing");
     Browser liv = reviewer("R2", "liv");
@@ -218,7 +258,7 @@ class RoundsTest {
     Browser tor = reviewer("R3", "tor");
     String own = "/api/reviews/" + round;
     JsonNode[] mo = items(liv, round, "R1");
-    JsonNode[] plain = java.util.Arrays.copyOf(mo, 12);
+    JsonNode[] plain = Arrays.copyOf(mo, 12);
     decide(liv, round, "keep", "", plain);
     decide(liv, round, "withdraw", "not any more", mo[12]);
     decide(liv, round, "keep", "runs the company", items(liv, round, "R3")[0]);
