@@ -98,7 +98,7 @@ function Plan({ draft, days, onDays }: PlanProps) {
           <table className="plain-table bg-sheet">
             <thead>
               <tr>
-                {['', 'What to do', 'Clears', 'What else goes', 'Who, and by when', 'Evidence'].map(
+                {['', 'What to do', 'Why', 'What else goes', 'Who, and by when', 'Evidence'].map(
                   (head) => (
                     <th key={head} scope="col" aria-label={head || 'Plan it'}>
                       {head}

@@ -35,12 +35,17 @@ public class FindingList {
       "exists (select 1 from CheckResultRow r where r.snapshotId = %s"
           + " and r.checkId = f.checkId and r.application = f.application and r.state = 'TESTED')";
 
+  /// Of some findings by their keys. The database takes the index of the keys only as long as it cannot take one
+  /// that begins with the snapshot, and would otherwise go through all of its findings.
+  private static final String BY_KEYS = "f.findingKey in :keys and f.snapshotId + 0 ";
+
   private static final String FROM_FINDINGS = " from FindingRow f where f.snapshotId = :snapshot";
 
+  private static final String HELD =
+      "d.auditId = :audit and d.findingKey = f.findingKey and d.latest = true";
+
   private static final String FROM =
-      " from FindingRow f left join DecisionRow d"
-          + " on d.auditId = :audit and d.findingKey = f.findingKey and d.latest = true"
-          + " where f.snapshotId = :snapshot";
+      " from FindingRow f left join DecisionRow d on " + HELD + " where f.snapshotId = :snapshot";
 
   /// A finding with what was decided last.
   ///
@@ -125,7 +130,13 @@ public class FindingList {
     }
     Map<String, Object[]> found = new HashMap<>();
     store
-        .createQuery("select f, d" + FROM + " and f.findingKey in :keys", Object[].class)
+        .createQuery(
+            "select f, d from FindingRow f left join DecisionRow d on "
+                + HELD
+                + " where "
+                + BY_KEYS
+                + "= :snapshot",
+            Object[].class)
         .setParameter("audit", snapshot.auditId())
         .setParameter("snapshot", snapshot.id())
         .setParameter("keys", keys)
@@ -175,9 +186,7 @@ public class FindingList {
     return keys.isEmpty()
         ? List.of()
         : store
-            .createQuery(
-                "from FindingRow f where f.snapshotId = :id and f.findingKey in :keys",
-                FindingRow.class)
+            .createQuery("from FindingRow f where " + BY_KEYS + "= :id", FindingRow.class)
             .setParameter("id", snapshot.id())
             .setParameter("keys", keys)
             .getResultList();
@@ -213,8 +222,7 @@ public class FindingList {
         : Set.copyOf(
             store
                 .createQuery(
-                    "select distinct p.findingKey from FindingRow p"
-                        + " where p.snapshotId in :ids and p.findingKey in :keys",
+                    "select distinct f.findingKey from FindingRow f where " + BY_KEYS + "in :ids",
                     String.class)
                 .setParameter("ids", ids)
                 .setParameter("keys", keys)
