@@ -105,10 +105,10 @@ final class Reading {
     }
   }
 
-  /// As the server does: columns are sealed on a second thread while the next rows are read.
+  /// As the program does: the hash is computed, and columns are sealed, on other threads while rows are read.
   private static void facts(Path file) throws IOException {
     ByteSource bytes = () -> Files.newInputStream(file);
-    Sha256.of(bytes);
+    Future<String> hash = Sha256.begin(bytes);
     long[] sealed = new long[1];
     EvidenceReader.Read read =
         EvidenceReader.read(
@@ -146,6 +146,7 @@ final class Reading {
                 throw new IllegalStateException(reject.reason());
               }
             });
+    Sha256.ended(hash);
     if (!read.usable()) {
       throw new IllegalStateException(read.issues().toString());
     }

@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.Future;
 import org.jspecify.annotations.Nullable;
 
 /// Does a whole audit: the folder in, the results out. The server calls [#examine] with the facts it
@@ -104,10 +105,10 @@ public final class AuditRun {
     ByteSource bytes = () -> Files.newInputStream(opened.folder().file(spec));
     HeldFacts held = new HeldFacts(spec.entry(), spec.application());
     try {
-      String sha256 = Sha256.of(bytes);
+      Future<String> hash = Sha256.begin(bytes);
       EvidenceReader.Read read = EvidenceReader.read(spec, bytes, audit.zone(), held);
       held.served(read.fields());
-      return new Held(new ReadFile(spec, sha256, read, held.rejects()), held);
+      return new Held(new ReadFile(spec, Sha256.ended(hash), read, held.rejects()), held);
     } catch (IOException failed) {
       throw new UncheckedIOException(failed);
     }

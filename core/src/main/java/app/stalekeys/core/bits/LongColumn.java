@@ -55,7 +55,7 @@ public final class LongColumn {
     }
 
     public byte[] seal() {
-      Varints.Writer out = new Varints.Writer();
+      Varints.Writer out = new Varints.Writer(2 * size);
       out.number(size);
       long previous = 0;
       for (int i = 0; i < size; i++) {

@@ -121,49 +121,78 @@ public final class TextColumn {
 
   /// Collects texts and seals them. Not for use by several threads.
   ///
-  /// The dictionary is an open-addressed table of codes: no object a word beside the word itself. A
-  /// column in which nearly every text is new, such as session ids, gives up looking words up: a text
-  /// may then stand in the dictionary more than once, which costs a few bytes and saves the table.
+  /// The dictionary is an open-addressed table of codes over one array of bytes: a text itself is held by nothing.
+  /// A column in which nearly every text is new, such as session ids, gives up looking texts up: one may then stand
+  /// in the dictionary more than once, which costs a few bytes and saves the table.
   public static final class Builder {
     /// Texts after which a column is judged.
     private static final int JUDGED_AFTER = 4096;
 
     private int[] table = new int[64];
-    private String[] words = new String[16];
+
+    /// The texts as UTF-8, one behind the other, and where each ends.
+    private byte[] bytes = new byte[256];
+
+    private int[] ends = new int[16];
     private int[] hashes = new int[16];
     private int known;
     private boolean looksUp = true;
     private int[] codes = new int[64];
     private int size;
 
+    /// Codes by token, 0 for one that was not met.
+    private int[] byToken = new int[16];
+
     public void add(@Nullable String text) {
+      add(text, -1);
+    }
+
+    /// Adds a text that its source has numbered, so that it is looked up once a token.
+    ///
+    /// @param token from 0, never the same for two texts; negative when it has none
+    public void add(@Nullable String text, int token) {
       if (size == codes.length) {
         codes = Arrays.copyOf(codes, size * 2);
       }
-      codes[size++] = text == null ? 0 : code(text);
+      codes[size++] = text == null ? 0 : token < 0 ? code(text) : code(text, token);
+    }
+
+    private int code(String text, int token) {
+      if (token >= byToken.length) {
+        byToken = Arrays.copyOf(byToken, Math.max(token + 1, byToken.length * 2));
+      }
+      if (byToken[token] == 0) {
+        byToken[token] = code(text);
+      }
+      return byToken[token];
     }
 
     private int code(String text) {
-      if (!looksUp) {
-        return append(text);
-      }
-      if (size == JUDGED_AFTER && known > JUDGED_AFTER - JUDGED_AFTER / 8) {
+      if (looksUp && size == JUDGED_AFTER && known > JUDGED_AFTER - JUDGED_AFTER / 8) {
         looksUp = false;
         table = new int[0];
-        return append(text);
+        hashes = new int[0];
+      }
+      int start = known == 0 ? 0 : ends[known - 1];
+      int end = write(text, start);
+      if (!looksUp) {
+        return keep(end);
       }
       int mask = table.length - 1;
       int hash = text.hashCode();
       int slot = spread(hash) & mask;
-      while (table[slot] != 0) {
-        int code = table[slot];
-        // The hash is compared first: a word itself lies elsewhere in memory.
-        if (hashes[code - 1] == hash && words[code - 1].equals(text)) {
+      for (int code = table[slot]; code != 0; code = table[slot]) {
+        // The hash is compared first: the bytes lie elsewhere in memory.
+        if (hashes[code - 1] == hash && isSame(code, start, end)) {
           return code;
         }
         slot = (slot + 1) & mask;
       }
-      int code = append(text);
+      int code = keep(end);
+      if (code > hashes.length) {
+        hashes = Arrays.copyOf(hashes, ends.length);
+      }
+      hashes[code - 1] = hash;
       table[slot] = code;
       if (known * 2 > table.length) {
         grow();
@@ -171,18 +200,46 @@ public final class TextColumn {
       return code;
     }
 
-    private static int spread(int hash) {
-      return hash * 0x9E3779B9 >>> 7;
+    /// Writes a text behind those that are kept; it is not kept by that.
+    ///
+    /// @return where it ends
+    private int write(String text, int start) {
+      int length = text.length();
+      room(start, length);
+      for (int i = 0; i < length; i++) {
+        char letter = text.charAt(i);
+        if (letter >= 0x80) {
+          byte[] encoded = text.getBytes(StandardCharsets.UTF_8);
+          room(start, encoded.length);
+          System.arraycopy(encoded, 0, bytes, start, encoded.length);
+          return start + encoded.length;
+        }
+        bytes[start + i] = (byte) letter;
+      }
+      return start + length;
     }
 
-    private int append(String text) {
-      if (known == words.length) {
-        words = Arrays.copyOf(words, known * 2);
-        hashes = Arrays.copyOf(hashes, known * 2);
+    private void room(int start, int length) {
+      if (bytes.length - start < length) {
+        bytes = Arrays.copyOf(bytes, Math.max(bytes.length * 2, start + length));
       }
-      hashes[known] = looksUp ? text.hashCode() : 0;
-      words[known++] = text;
-      return known;
+    }
+
+    private int keep(int end) {
+      if (known == ends.length) {
+        ends = Arrays.copyOf(ends, known * 2);
+      }
+      ends[known] = end;
+      return ++known;
+    }
+
+    private boolean isSame(int code, int from, int to) {
+      int start = code == 1 ? 0 : ends[code - 2];
+      return Arrays.equals(bytes, start, ends[code - 1], bytes, from, to);
+    }
+
+    private static int spread(int hash) {
+      return hash * 0x9E3779B9 >>> 7;
     }
 
     private void grow() {
@@ -198,10 +255,12 @@ public final class TextColumn {
     }
 
     public byte[] seal() {
-      Varints.Writer out = new Varints.Writer();
+      int used = known == 0 ? 0 : ends[known - 1];
+      Varints.Writer out = new Varints.Writer(used + known + 2 * size);
       out.number(known);
       for (int i = 0; i < known; i++) {
-        out.bytes(words[i].getBytes(StandardCharsets.UTF_8));
+        int start = i == 0 ? 0 : ends[i - 1];
+        out.bytes(bytes, start, ends[i] - start);
       }
       out.number(size);
       for (int i = 0; i < size; i++) {

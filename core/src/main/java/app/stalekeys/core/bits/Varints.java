@@ -17,8 +17,13 @@ final class Varints {
 
   /// Collects bytes and seals them.
   static final class Writer {
-    private byte[] bytes = new byte[1 << 12];
+    private byte[] bytes;
     private int size;
+
+    /// @param expected about how many bytes will be written
+    Writer(int expected) {
+      bytes = new byte[expected + 64];
+    }
 
     void number(long value) {
       room(10);
@@ -34,11 +39,12 @@ final class Varints {
       bytes[size++] = (byte) rest;
     }
 
-    void bytes(byte[] text) {
-      number(text.length);
-      room(text.length);
-      System.arraycopy(text, 0, bytes, size, text.length);
-      size += text.length;
+    /// Some of the bytes, behind their number.
+    void bytes(byte[] from, int start, int length) {
+      number(length);
+      room(length);
+      System.arraycopy(from, start, bytes, size, length);
+      size += length;
     }
 
     private void room(int more) {

@@ -2,6 +2,7 @@ package app.stalekeys.core.evidence;
 
 import app.stalekeys.core.bits.LongColumn;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -38,6 +39,9 @@ final class CellReader {
   private final Map<String, Known> closed = new HashMap<>();
   private final DayTimes dayTimes;
 
+  /// By token.
+  private @Nullable Meaning[] meanings = new @Nullable Meaning[16];
+
   private String text = "";
   private long number = LongColumn.ABSENT;
   private Moment.ClockMark clockMark = Moment.ClockMark.NONE;
@@ -60,6 +64,31 @@ final class CellReader {
 
   Column column() {
     return column;
+  }
+
+  /// What a token's text was read as.
+  private record Meaning(Outcome outcome, String text, long number, Moment.ClockMark clockMark) {}
+
+  /// Reads a cell whose text may have been read before.
+  ///
+  /// @param token the text's, [RawRecord#NO_TOKEN] when it has none
+  Outcome read(String cell, int token) {
+    if (token == RawRecord.NO_TOKEN) {
+      return read(cell);
+    }
+    if (token >= meanings.length) {
+      meanings = Arrays.copyOf(meanings, Math.max(token + 1, meanings.length * 2));
+    }
+    Meaning known = meanings[token];
+    if (known == null) {
+      Outcome outcome = read(cell);
+      meanings[token] = new Meaning(outcome, text, number, clockMark);
+      return outcome;
+    }
+    text = known.text;
+    number = known.number;
+    clockMark = known.clockMark;
+    return known.outcome;
   }
 
   Outcome read(String cell) {

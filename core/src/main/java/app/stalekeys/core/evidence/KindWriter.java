@@ -33,6 +33,9 @@ final class KindWriter implements RecordWriter {
   private final String[] texts;
   private final long[] numbers;
 
+  /// The tokens of the cells at hand, by position in `readers`.
+  private final int[] tokens;
+
   /// The values of columns that have several in the record at hand, by position in `readers`.
   private final Map<Integer, String[]> repeated = new TreeMap<>();
 
@@ -43,6 +46,7 @@ final class KindWriter implements RecordWriter {
     this.readers = readers;
     this.texts = new String[readers.size()];
     this.numbers = new long[readers.size()];
+    this.tokens = new int[readers.size()];
     this.target = new int[readers.size()];
     List<String> textNames = new ArrayList<>();
     List<String> numberNames = new ArrayList<>();
@@ -70,7 +74,7 @@ final class KindWriter implements RecordWriter {
       Column column = reader.column();
       Result fault =
           column.split() == null && !record.repeats()
-              ? readOne(i, reader, record.cell(column.position()))
+              ? readOne(i, reader, record.cell(column.position()), record.token(column.position()))
               : readAll(i, reader, valuesOf(column, record));
       if (fault != null) {
         return fault;
@@ -80,8 +84,9 @@ final class KindWriter implements RecordWriter {
   }
 
   /// The usual case: one value in the cell. Takes no list and no array.
-  private @Nullable Result readOne(int i, CellReader reader, String value) {
-    CellReader.Outcome outcome = reader.read(value);
+  private @Nullable Result readOne(int i, CellReader reader, String value, int token) {
+    CellReader.Outcome outcome = reader.read(value, token);
+    tokens[i] = token;
     texts[i] = reader.text();
     numbers[i] = reader.number();
     if (reader.clockMark() != Moment.ClockMark.NONE) {
@@ -96,11 +101,11 @@ final class KindWriter implements RecordWriter {
 
   private @Nullable Result readAll(int i, CellReader reader, List<String> values) {
     if (values.size() == 1) {
-      return readOne(i, reader, values.getFirst());
+      return readOne(i, reader, values.getFirst(), RawRecord.NO_TOKEN);
     }
     List<String> read = new ArrayList<>();
     for (String value : values) {
-      Result result = readOne(i, reader, value);
+      Result result = readOne(i, reader, value, RawRecord.NO_TOKEN);
       if (result instanceof Result.Bad) {
         return result;
       }
@@ -112,7 +117,7 @@ final class KindWriter implements RecordWriter {
       repeated.put(i, read.toArray(String[]::new));
       return null;
     }
-    return readOne(i, reader, read.isEmpty() ? "" : read.getFirst());
+    return readOne(i, reader, read.isEmpty() ? "" : read.getFirst(), RawRecord.NO_TOKEN);
   }
 
   private List<String> valuesOf(Column column, RawRecord record) {
@@ -137,6 +142,13 @@ final class KindWriter implements RecordWriter {
   /// Writes the facts of the record read last: one for each combination of repeated values.
   @Override
   public void write(RawRecord record) {
+    if (repeated.isEmpty()) {
+      for (int i = 0; i < tokens.length; i++) {
+        put(i, texts[i], numbers[i], tokens[i]);
+      }
+      endFact(record);
+      return;
+    }
     int facts = repeated.values().stream().mapToInt(v -> v.length).reduce(1, (a, b) -> a * b);
     for (int fact = 0; fact < facts; fact++) {
       int rest = fact;
@@ -144,24 +156,29 @@ final class KindWriter implements RecordWriter {
         String[] values = repeated.get(i);
         String text = values == null ? texts[i] : values[rest % values.length];
         rest = values == null ? rest : rest / values.length;
-        put(i, text, numbers[i]);
+        put(i, text, numbers[i], values == null ? tokens[i] : RawRecord.NO_TOKEN);
       }
-      for (int i = 0; i < attributeColumns.length; i++) {
-        segment.text(firstAttribute + i, attribute(record, attributeColumns[i]));
-      }
-      segment.endRow(record.row(), clockMark);
+      endFact(record);
     }
+  }
+
+  private void endFact(RawRecord record) {
+    for (int i = 0; i < attributeColumns.length; i++) {
+      int position = attributeColumns[i];
+      segment.text(firstAttribute + i, attribute(record, position), record.token(position));
+    }
+    segment.endRow(record.row(), clockMark);
   }
 
   private static String attribute(RawRecord record, int position) {
     return record.repeats() ? String.join("; ", record.cells(position)) : record.cell(position);
   }
 
-  private void put(int i, String text, long number) {
+  private void put(int i, String text, long number, int token) {
     if (readers.get(i).column().field().type().isNumeric()) {
       segment.number(target[i], number);
     } else {
-      segment.text(target[i], text);
+      segment.text(target[i], text, token);
     }
   }
 

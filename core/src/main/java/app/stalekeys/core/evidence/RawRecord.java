@@ -5,6 +5,9 @@ import java.util.List;
 /// One record as the file has it, cells by the position of the [Head].
 public interface RawRecord {
 
+  /// No token.
+  int NO_TOKEN = -1;
+
   /// The line on which it starts, from 1.
   long row();
 
@@ -12,6 +15,12 @@ public interface RawRecord {
   default String cell(int column) {
     List<String> values = cells(column);
     return values.isEmpty() ? "" : values.getFirst();
+  }
+
+  /// A number that stands for the cell's text in its column as long as the file is read, counted from 0: the same
+  /// for the same text, so that what a text means is found out once. [#NO_TOKEN] when it has none.
+  default int token(int column) {
+    return NO_TOKEN;
   }
 
   /// All values of the cell: more than one only in formats that repeat an attribute.

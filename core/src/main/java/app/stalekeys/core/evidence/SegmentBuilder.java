@@ -40,7 +40,13 @@ final class SegmentBuilder {
 
   /// @param value null or empty for "no value"
   void text(int column, @Nullable String value) {
-    texts[column].add(value == null || value.isEmpty() ? null : value);
+    text(column, value, RawRecord.NO_TOKEN);
+  }
+
+  /// @param value null or empty for "no value"
+  /// @param token the same for the same value; [RawRecord#NO_TOKEN] when it has none
+  void text(int column, @Nullable String value, int token) {
+    texts[column].add(value == null || value.isEmpty() ? null : value, token);
   }
 
   void number(int column, long value) {

@@ -9,7 +9,6 @@ import app.stalekeys.core.source.Place;
 import app.stalekeys.core.source.UnusableSourceException;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -141,8 +140,8 @@ final class DelimitedRecords implements RawRecords {
     walk(
         letters,
         found,
-        (record, line) -> {
-          head[0] = new Head(record.getFields(), line);
+        row -> {
+          head[0] = new Head(row.list(), row.row());
           return false;
         });
     if (head[0] == null || head[0].names().stream().allMatch(String::isEmpty)) {
@@ -163,8 +162,8 @@ final class DelimitedRecords implements RawRecords {
     walk(
         known.letters,
         known.found,
-        (record, line) -> {
-          table.take(record.getFields(), line);
+        row -> {
+          table.take(row);
           return true;
         });
     table.end();
@@ -172,7 +171,7 @@ final class DelimitedRecords implements RawRecords {
 
   private interface Visitor {
     /// @return whether to go on
-    boolean visit(CsvRecord record, long line);
+    boolean visit(TableRow row);
   }
 
   /// Walks over the head and all records below it.
@@ -184,14 +183,17 @@ final class DelimitedRecords implements RawRecords {
       for (int i = 0; i < above; i++) {
         reader.readLine();
       }
-      try (CsvReader<CsvRecord> csv = csv(found.delimiter(), reader)) {
-        for (CsvRecord record : csv) {
-          reached = record.getStartingLineNumber() + above;
-          if (!visitor.visit(record, reached)) {
+      try (CsvReader<TableRow> csv = csv(found.delimiter(), reader)) {
+        for (TableRow row : csv) {
+          reached = row.row() + above;
+          row.moveTo(reached);
+          if (!visitor.visit(row)) {
             return;
           }
         }
       }
+    } catch (CsvRows.TooWideException tooWide) {
+      throw shapeless(reached);
     } catch (CsvParseException shapeless) {
       if (shapeless.getCause() instanceof CharacterCodingException) {
         throw letters.wrongByte(source, spec.entry());
@@ -199,11 +201,7 @@ final class DelimitedRecords implements RawRecords {
       if (shapeless.getCause() instanceof RefusedBytesException endless) {
         throw endless;
       }
-      throw new UnusableSourceException(
-          Issue.unusable(
-              "delimited-broken",
-              "after this line a quote opens and never closes, or one record has more letters or cells than can be read; have the file made again",
-              Place.ofRow(spec.entry(), reached)));
+      throw shapeless(reached);
     } catch (CharacterCodingException wrong) {
       throw letters.wrongByte(source, spec.entry());
     } catch (UncheckedIOException failed) {
@@ -214,7 +212,15 @@ final class DelimitedRecords implements RawRecords {
     }
   }
 
-  private static CsvReader<CsvRecord> csv(String delimiter, BufferedReader reader) {
+  private UnusableSourceException shapeless(long line) {
+    return new UnusableSourceException(
+        Issue.unusable(
+            "delimited-broken",
+            "after this line a quote opens and never closes, or one record has more letters or cells than can be read; have the file made again",
+            Place.ofRow(spec.entry(), line)));
+  }
+
+  private static CsvReader<TableRow> csv(String delimiter, BufferedReader reader) {
     return CsvReader.builder()
         .fieldSeparator(delimiter)
         .skipEmptyLines(false)
@@ -222,6 +228,6 @@ final class DelimitedRecords implements RawRecords {
         .maxBufferSize(2 * Limits.LINE_LETTERS) // a line is refused by its guard first
         .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
         .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
-        .ofCsvRecord(reader);
+        .build(new CsvRows(), reader);
   }
 }

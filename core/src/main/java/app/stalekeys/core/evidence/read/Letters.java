@@ -158,6 +158,7 @@ record Letters(Charset charset, int markBytes, String why) {
     ByteBuffer bytes = ByteBuffer.allocate(1 << 16);
     CharBuffer letters = CharBuffer.allocate(1 << 16);
     boolean counts = most != Long.MAX_VALUE;
+    boolean plainIsItself = charset.equals(StandardCharsets.UTF_8);
     long seen = 0;
     try (InputStream in = source.open()) {
       in.skipNBytes(skip);
@@ -166,6 +167,11 @@ record Letters(Charset charset, int markBytes, String why) {
         int got = in.read(bytes.array(), bytes.position(), bytes.remaining());
         end = got < 0;
         bytes.position(bytes.position() + Math.max(got, 0)).flip();
+        if (!counts && plainIsItself && isPlain(bytes)) {
+          seen += bytes.remaining();
+          bytes.clear();
+          continue;
+        }
         CoderResult result = decoder.decode(bytes, letters, end);
         for (int i = 0; counts && i < letters.position(); i++) {
           lines[0] += letters.get(i) == '\n' ? 1 : 0;
@@ -180,6 +186,16 @@ record Letters(Charset charset, int markBytes, String why) {
       }
     }
     return -1;
+  }
+
+  /// Whether all are ASCII, which nearly every piece of a log is: these need no decoder.
+  private static boolean isPlain(ByteBuffer bytes) {
+    byte[] array = bytes.array();
+    int all = 0;
+    for (int i = bytes.position(); i < bytes.limit(); i++) {
+      all |= array[i];
+    }
+    return all >= 0;
   }
 
   private static CharsetDecoder strict(Charset charset) {

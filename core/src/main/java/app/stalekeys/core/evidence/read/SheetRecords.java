@@ -268,7 +268,7 @@ final class SheetRecords implements RawRecords {
     RowVisitor rows =
         (number, cells) -> {
           if (number >= known.head.row()) {
-            table.take(cells, number);
+            table.take(TableRow.of(cells, number));
           }
           return true;
         };

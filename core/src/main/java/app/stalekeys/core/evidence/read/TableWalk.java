@@ -2,9 +2,7 @@ package app.stalekeys.core.evidence.read;
 
 import app.stalekeys.core.evidence.Head;
 import app.stalekeys.core.evidence.IdRule;
-import app.stalekeys.core.evidence.RawRecord;
 import app.stalekeys.core.evidence.RawSink;
-import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /// Sorts the rows of a table into read, skipped and malformed, for text and for sheets alike. A row that
@@ -14,8 +12,7 @@ final class TableWalk {
   private final Head head;
   private final RawSink sink;
   private boolean aboveFirst = true;
-  private @Nullable List<String> held;
-  private long heldRow;
+  private @Nullable TableRow held;
 
   TableWalk(Head head, RawSink sink) {
     this.head = head;
@@ -23,41 +20,40 @@ final class TableWalk {
   }
 
   /// Takes the next row; the first one is the head itself.
-  void take(List<String> cells, long row) {
+  void take(TableRow row) {
     if (aboveFirst) {
       aboveFirst = false;
       return;
     }
-    if (isBlank(cells)) {
-      sink.skipped(row);
+    if (isBlank(row)) {
+      sink.skipped(row.row());
       return;
     }
     releaseHeld();
-    if (isHead(cells)) {
-      sink.skipped(row);
-    } else if (TotalLine.matches(cells, head.size())) {
-      held = cells;
-      heldRow = row;
+    if (isHead(row)) {
+      sink.skipped(row.row());
+    } else if (TotalLine.matches(row, head.size())) {
+      held = row.copy();
     } else {
-      pass(cells, row);
+      pass(row);
     }
   }
 
-  private static boolean isBlank(List<String> cells) {
-    for (int i = 0; i < cells.size(); i++) {
-      if (!IdRule.trim(cells.get(i)).isEmpty()) {
+  private static boolean isBlank(TableRow row) {
+    for (int i = 0; i < row.size(); i++) {
+      if (!IdRule.trim(row.cell(i)).isEmpty()) {
         return false;
       }
     }
     return true;
   }
 
-  private boolean isHead(List<String> cells) {
-    if (cells.size() != head.size()) {
+  private boolean isHead(TableRow row) {
+    if (row.size() != head.size()) {
       return false;
     }
-    for (int i = 0; i < cells.size(); i++) {
-      if (!IdRule.trim(cells.get(i)).equals(head.names().get(i))) {
+    for (int i = 0; i < row.size(); i++) {
+      if (!IdRule.trim(row.cell(i)).equals(head.names().get(i))) {
         return false;
       }
     }
@@ -65,45 +61,28 @@ final class TableWalk {
   }
 
   private void releaseHeld() {
-    List<String> ordinary = held;
+    TableRow ordinary = held;
     if (ordinary != null) {
       held = null;
-      pass(ordinary, heldRow);
+      pass(ordinary);
     }
   }
 
-  private void pass(List<String> cells, long row) {
-    if (cells.size() == head.size()) {
-      sink.record(new Cells(cells, row));
+  private void pass(TableRow row) {
+    if (row.size() == head.size()) {
+      sink.record(row);
     } else {
       sink.malformed(
-          row,
-          String.join(" | ", cells),
-          "%d cells where the head has %d".formatted(cells.size(), head.size()));
+          row.row(),
+          String.join(" | ", row.list()),
+          "%d cells where the head has %d".formatted(row.size(), head.size()));
     }
   }
 
   /// Says that no row follows: what was held back is a total.
   void end() {
     if (held != null) {
-      sink.skipped(heldRow);
-    }
-  }
-
-  private record Cells(List<String> cells, long row) implements RawRecord {
-    @Override
-    public String cell(int column) {
-      return cells.get(column);
-    }
-
-    @Override
-    public List<String> cells(int column) {
-      return List.of(cells.get(column));
-    }
-
-    @Override
-    public boolean repeats() {
-      return false;
+      sink.skipped(held.row());
     }
   }
 }

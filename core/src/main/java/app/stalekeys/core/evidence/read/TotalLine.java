@@ -28,20 +28,19 @@ final class TotalLine {
 
   private TotalLine() {}
 
-  /// @param cells the record's cells
   /// @param columns how many columns the head has
-  static boolean matches(List<String> cells, int columns) {
+  static boolean matches(TableRow row, int columns) {
     // Nearly every row of a log is full: count before anything is copied.
     int count = 0;
-    for (int i = 0; i < cells.size(); i++) {
-      if (!cells.get(i).isBlank() && ++count > MOST_CELLS) {
+    for (int i = 0; i < row.size(); i++) {
+      if (!row.cell(i).isBlank() && ++count > MOST_CELLS) {
         return false;
       }
     }
     if (count == 0 || (columns > 1 && count >= columns)) {
       return false;
     }
-    List<String> filled = cells.stream().map(String::strip).filter(c -> !c.isEmpty()).toList();
+    List<String> filled = row.list().stream().map(String::strip).filter(c -> !c.isEmpty()).toList();
     String first = filled.getFirst();
     if (filled.size() == 1) {
       return WORD.matcher(first).matches()
