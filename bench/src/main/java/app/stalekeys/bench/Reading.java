@@ -31,6 +31,9 @@ final class Reading {
   private static final ExecutorService BESIDE =
       Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().factory());
 
+  private static final ExecutorService HASHING =
+      Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().factory());
+
   private Reading() {}
 
   static void run(Path file, int rounds) throws IOException {
@@ -97,7 +100,7 @@ final class Reading {
     }
   }
 
-  private static Segment sealed(Future<Segment> future) {
+  private static <T> T ended(Future<T> future) {
     try {
       return future.get();
     } catch (Exception failed) {
@@ -108,7 +111,7 @@ final class Reading {
   /// As the program does: the hash is computed, and columns are sealed, on other threads while rows are read.
   private static void facts(Path file) throws IOException {
     ByteSource bytes = () -> Files.newInputStream(file);
-    Future<String> hash = Sha256.begin(bytes);
+    Future<String> hash = HASHING.submit(() -> Sha256.of(bytes));
     long[] sealed = new long[1];
     EvidenceReader.Read read =
         EvidenceReader.read(
@@ -122,13 +125,13 @@ final class Reading {
               public void draft(SegmentDraft draft) {
                 sealing.add(BESIDE.submit(draft::seal));
                 while (sealing.size() > 2) {
-                  segment(sealed(sealing.remove()));
+                  segment(ended(sealing.remove()));
                 }
               }
 
               @Override
               public void complete() {
-                sealing.forEach(one -> segment(sealed(one)));
+                sealing.forEach(one -> segment(ended(one)));
               }
 
               @Override
@@ -146,7 +149,9 @@ final class Reading {
                 throw new IllegalStateException(reject.reason());
               }
             });
-    Sha256.ended(hash);
+    if (ended(hash).isEmpty()) {
+      throw new IllegalStateException("nothing was hashed");
+    }
     if (!read.usable()) {
       throw new IllegalStateException(read.issues().toString());
     }

@@ -18,7 +18,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Set;
-import java.util.concurrent.Future;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /// Does a whole audit: the folder in, the results out. The server calls [#examine] with the facts it
@@ -74,7 +74,7 @@ public final class AuditRun {
     List<ReadFile> files = new ArrayList<>();
     List<HeldFacts> facts = new ArrayList<>();
     try {
-      for (Held held : workers.each(audit.evidence(), spec -> read(opened, audit, spec))) {
+      for (Held held : workers.each(audit.evidence(), spec -> read(opened, audit, spec, workers))) {
         issues.addAll(held.file.read().issues());
         files.add(held.file);
         facts.add(held.facts);
@@ -101,14 +101,23 @@ public final class AuditRun {
 
   private record Held(ReadFile file, HeldFacts facts) {}
 
-  private static Held read(AuditFolder.Opened opened, AuditFile audit, EvidenceSpec spec) {
+  private static Held read(
+      AuditFolder.Opened opened, AuditFile audit, EvidenceSpec spec, Workers workers) {
     ByteSource bytes = () -> Files.newInputStream(opened.folder().file(spec));
     HeldFacts held = new HeldFacts(spec.entry(), spec.application());
     try {
-      Future<String> hash = Sha256.begin(bytes);
+      Supplier<String> hash = workers.beside(() -> hash(bytes));
       EvidenceReader.Read read = EvidenceReader.read(spec, bytes, audit.zone(), held);
       held.served(read.fields());
-      return new Held(new ReadFile(spec, Sha256.ended(hash), read, held.rejects()), held);
+      return new Held(new ReadFile(spec, hash.get(), read, held.rejects()), held);
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    }
+  }
+
+  private static String hash(ByteSource bytes) {
+    try {
+      return Sha256.of(bytes);
     } catch (IOException failed) {
       throw new UncheckedIOException(failed);
     }
@@ -147,7 +156,7 @@ public final class AuditRun {
                 spec -> spec.kinds().isEmpty() || spec.kinds().stream().anyMatch(EARLIER::contains))
             .toList();
     try {
-      List<Held> held = workers.each(wanted, spec -> read(previous, audit, spec));
+      List<Held> held = workers.each(wanted, spec -> read(previous, audit, spec, workers));
       boolean isUsable = held.stream().allMatch(one -> one.file.read().usable());
       return isUsable
           ? Earlier.of(snapshot(audit, held.stream().map(Held::facts).toList(), workers))

@@ -2,12 +2,20 @@ package app.stalekeys.server.command;
 
 import app.stalekeys.core.source.Workers;
 import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ForkJoinPool;
 import java.util.function.Function;
+import java.util.function.Supplier;
 
 /// Several files, several checks at a time: on the command line nobody else waits for the machine.
 final class AllHands implements Workers {
   @Override
   public <T, R> List<R> each(List<T> items, Function<T, R> work) {
     return items.parallelStream().map(work).toList();
+  }
+
+  @Override
+  public <T> Supplier<T> beside(Supplier<T> work) {
+    return ForkJoinPool.commonPool().submit((Callable<T>) work::get)::join;
   }
 }

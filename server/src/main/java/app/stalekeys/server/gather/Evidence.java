@@ -17,7 +17,6 @@ import app.stalekeys.server.platform.Refusal;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -287,10 +286,9 @@ public class Evidence {
     StoringSink sink = new StoringSink(id, store, jobs, job);
     EvidenceReader.Read read;
     try {
-      try (InputStream whole = new HashedStream(bytes.open(id), row.sha256(), row.file())) {
-        whole.transferTo(OutputStream.nullOutputStream());
-      }
-      read = EvidenceReader.read(spec, () -> bytes.open(id), snapshot.file().zone(), sink);
+      HashedSource kept = new HashedSource(() -> bytes.open(id), row.sha256(), row.file());
+      read = EvidenceReader.read(spec, kept, snapshot.file().zone(), sink);
+      kept.compare();
     } catch (IOException failed) {
       throw new UncheckedIOException(failed);
     }

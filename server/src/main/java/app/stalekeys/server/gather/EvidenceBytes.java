@@ -1,19 +1,19 @@
 package app.stalekeys.server.gather;
 
 import app.stalekeys.core.evidence.read.Sha256;
+import app.stalekeys.server.jobs.Jobs;
 import jakarta.persistence.EntityManager;
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.SequenceInputStream;
 import java.security.MessageDigest;
-import java.util.Enumeration;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.HexFormat;
-import java.util.NoSuchElementException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Future;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
-import java.util.zip.InflaterInputStream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -23,6 +23,9 @@ class EvidenceBytes {
 
   private static final int PIECE = 1 << 20;
 
+  /// Pieces held at most while they are deflated.
+  private static final int AHEAD = 3;
+
   /// What was learnt while the bytes went by.
   ///
   /// @param lines number of line ends
@@ -30,33 +33,58 @@ class EvidenceBytes {
 
   private final EntityManager store;
   private final TransactionTemplate transactions;
+  private final Jobs jobs;
 
-  EvidenceBytes(EntityManager store, TransactionTemplate transactions) {
+  EvidenceBytes(EntityManager store, TransactionTemplate transactions, Jobs jobs) {
     this.store = store;
     this.transactions = transactions;
+    this.jobs = jobs;
   }
 
-  /// Keeps the stream's bytes; to be called within a transaction.
+  /// Keeps the stream's bytes; to be called within a transaction. Pieces are deflated while the next ones are hashed.
   Kept keep(long evidenceId, InputStream in) throws IOException {
     MessageDigest digest = Sha256.digest();
+    Deque<Piece> deflating = new ArrayDeque<>();
     long size = 0;
     long lines = 0;
-    byte[] piece = in.readNBytes(PIECE);
-    for (int seq = 0; piece.length > 0; seq++) {
+    byte[] bytes = in.readNBytes(PIECE);
+    for (int seq = 0; bytes.length > 0; seq++) {
+      byte[] piece = bytes;
+      deflating.add(new Piece(seq, lines, jobs.beside(() -> deflated(piece))));
       digest.update(piece);
-      EvidencePiece kept = new EvidencePiece(evidenceId, seq, lines, deflated(piece));
-      store.persist(kept);
-      store.flush();
-      store.detach(kept);
       size += piece.length;
       for (byte b : piece) {
         if (b == '\n') {
           lines++;
         }
       }
-      piece = in.readNBytes(PIECE);
+      if (deflating.size() > AHEAD) {
+        keep(evidenceId, deflating.remove());
+      }
+      bytes = in.readNBytes(PIECE);
+    }
+    for (Piece piece : deflating) {
+      keep(evidenceId, piece);
     }
     return new Kept(HexFormat.of().formatHex(digest.digest()), size, lines);
+  }
+
+  /// A piece that is being deflated.
+  private record Piece(int seq, long firstLine, Future<byte[]> data) {}
+
+  private void keep(long evidenceId, Piece piece) {
+    try {
+      EvidencePiece kept =
+          new EvidencePiece(evidenceId, piece.seq, piece.firstLine, piece.data.get());
+      store.persist(kept);
+      store.flush();
+      store.detach(kept);
+    } catch (ExecutionException failed) {
+      throw new IllegalStateException(failed.getCause());
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(interrupted);
+    }
   }
 
   /// Takes the pieces of a file away, to make room for another under its name.
@@ -85,26 +113,7 @@ class EvidenceBytes {
 
   /// The bytes from a piece on; pieces are fetched one by one as they are needed.
   InputStream open(long evidenceId, int fromPiece) {
-    return new SequenceInputStream(
-        new Enumeration<>() {
-          private int next = fromPiece;
-          private byte[] ahead = piece(evidenceId, next);
-
-          @Override
-          public boolean hasMoreElements() {
-            return ahead.length > 0;
-          }
-
-          @Override
-          public InputStream nextElement() {
-            if (ahead.length == 0) {
-              throw new NoSuchElementException();
-            }
-            InputStream in = new InflaterInputStream(new ByteArrayInputStream(ahead));
-            ahead = piece(evidenceId, ++next);
-            return in;
-          }
-        });
+    return new PieceStream(seq -> piece(evidenceId, seq), fromPiece, PIECE, jobs::beside);
   }
 
   private byte[] piece(long evidenceId, int seq) {

@@ -15,17 +15,25 @@ final class HashedStream extends FilterInputStream {
   private final MessageDigest digest;
   private final String sha256;
   private final String file;
+  private final Runnable compared;
   private boolean checked;
 
   HashedStream(InputStream kept, String sha256, String file) {
-    this(kept, sha256, file, Sha256.digest());
+    this(kept, sha256, file, () -> {});
   }
 
-  private HashedStream(InputStream kept, String sha256, String file, MessageDigest digest) {
+  /// @param compared told when the bytes have come to their end and are what they were
+  HashedStream(InputStream kept, String sha256, String file, Runnable compared) {
+    this(kept, sha256, file, compared, Sha256.digest());
+  }
+
+  private HashedStream(
+      InputStream kept, String sha256, String file, Runnable compared, MessageDigest digest) {
     super(new DigestInputStream(kept, digest));
     this.digest = digest;
     this.sha256 = sha256;
     this.file = file;
+    this.compared = compared;
   }
 
   @Override
@@ -44,6 +52,7 @@ final class HashedStream extends FilterInputStream {
       if (!HexFormat.of().formatHex(digest.digest()).equals(sha256)) {
         throw new AlteredEvidenceException(file);
       }
+      compared.run();
     }
     return read;
   }

@@ -23,6 +23,9 @@ import org.springframework.stereotype.Service;
 @Service
 public class Jobs {
 
+  /// One may seal while another inflates what is read next.
+  private static final int HELPERS = 2;
+
   /// The work of a job. A [Refusal] it throws is shown to the user as its sentences.
   @FunctionalInterface
   public interface Work {
@@ -39,11 +42,13 @@ public class Jobs {
         return thread;
       });
   private final ExecutorService helper =
-      Executors.newSingleThreadExecutor(task -> {
-        Thread thread = new Thread(task, "jobs-beside");
-        thread.setDaemon(true);
-        return thread;
-      });
+      Executors.newFixedThreadPool(
+          HELPERS,
+          task -> {
+            Thread thread = new Thread(task, "jobs-beside");
+            thread.setDaemon(true);
+            return thread;
+          });
   private final ScheduledExecutorService clockwork =
       Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "jobs-clockwork");
@@ -53,7 +58,7 @@ public class Jobs {
   private final ConcurrentSkipListMap<Long, Job> jobs = new ConcurrentSkipListMap<>();
   private final AtomicLong ids = new AtomicLong();
 
-  /// Work beside the work in hand, on a thread of its own.
+  /// Work beside the work in hand, on another thread. It must not wait for other such work.
   public <T> Future<T> beside(Callable<T> work) {
     return helper.submit(work);
   }

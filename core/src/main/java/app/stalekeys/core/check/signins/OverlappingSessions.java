@@ -4,6 +4,7 @@ import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
+import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Sessions;
 import java.util.Comparator;
 import java.util.List;
@@ -35,7 +36,8 @@ public final class OverlappingSessions implements Check {
           examination.tested();
           PriorityQueue<Sessions.Session> open =
               new PriorityQueue<>(Comparator.comparingLong(Sessions.Session::end));
-          List<Sessions.Session> most = List.of();
+          int most = 0;
+          long at = 0;
           for (Sessions.Session session : sessions) {
             while (!open.isEmpty() && open.peek().end() <= session.start().at()) {
               open.remove();
@@ -43,22 +45,30 @@ public final class OverlappingSessions implements Check {
             if (session.length() > 0) {
               open.add(session);
             }
-            if (open.size() > most.size()) {
-              most = List.copyOf(open);
+            if (open.size() > most) {
+              most = open.size();
+              at = session.start().at();
             }
           }
-          if (most.size() >= examination.number("count")) {
-            long at = most.stream().mapToLong(one -> one.start().at()).max().orElseThrow();
+          if (most >= examination.number("count")) {
             Examination.Draft draft =
                 examination
                     .flag(account, Severity.LOW)
-                    .fact("atOnce", most.size())
+                    .fact("atOnce", most)
                     .fact("at", examination.moment(at));
-            most.forEach(session -> draft.evidence(session.start().place()));
+            Attempts.cite(draft, openAt(sessions, at));
             draft.saying(
                 "The account %s had %d sessions open at once, on %s."
-                    .formatted(account.key(), most.size(), examination.moment(at)));
+                    .formatted(account.key(), most, examination.moment(at)));
           }
         });
+  }
+
+  /// A session holds its start and not its end.
+  private static List<Attempt> openAt(List<Sessions.Session> sessions, long at) {
+    return sessions.stream()
+        .filter(session -> session.start().at() <= at && at < session.end())
+        .map(Sessions.Session::start)
+        .toList();
   }
 }

@@ -7,7 +7,10 @@ import app.stalekeys.core.check.Severity;
 import app.stalekeys.core.signin.Attempt;
 import app.stalekeys.core.signin.Outcome;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 
 /// Successes of one account from two different countries within `minutes`. The country is the last segment of the
@@ -40,20 +43,7 @@ public final class TwoPlaces implements Check {
     Attempts.byAccount(examination, Set.of(Outcome.SUCCESS), attempt -> !country(attempt).isEmpty())
         .forEach((account, successes) -> {
           examination.tested();
-          List<Attempt> flagged = new ArrayList<>();
-          int first = 0;
-          for (int last = 0; last < successes.size(); last++) {
-            Attempt now = successes.get(last);
-            while (now.at() - successes.get(first).at() > within) {
-              first++;
-            }
-            for (Attempt before : successes.subList(first, last)) {
-              if (!country(before).equalsIgnoreCase(country(now))) {
-                add(flagged, before);
-                add(flagged, now);
-              }
-            }
-          }
+          List<Attempt> flagged = apart(successes, within);
           if (!flagged.isEmpty()) {
             List<String> countries = flagged.stream().map(TwoPlaces::country).distinct().toList();
             Examination.Draft draft =
@@ -73,10 +63,31 @@ public final class TwoPlaces implements Check {
         });
   }
 
-  private static void add(List<Attempt> flagged, Attempt attempt) {
-    if (!flagged.contains(attempt)) {
-      flagged.add(attempt);
+  /// Those that have another one from another country near them. Any two in one window are near each other, so that
+  /// all of it are meant as soon as there are two countries in it. One walk, however many come in a window.
+  private static List<Attempt> apart(List<Attempt> successes, long within) {
+    List<Attempt> flagged = new ArrayList<>();
+    Map<String, Integer> countries = new HashMap<>();
+    int first = 0;
+    int taken = 0;
+    for (int last = 0; last < successes.size(); last++) {
+      Attempt now = successes.get(last);
+      countries.merge(folded(now), 1, Integer::sum);
+      while (now.at() - successes.get(first).at() > within) {
+        countries.computeIfPresent(
+            folded(successes.get(first++)), (key, n) -> n == 1 ? null : n - 1);
+      }
+      if (countries.size() > 1) {
+        for (taken = Math.max(taken, first); taken <= last; taken++) {
+          flagged.add(successes.get(taken));
+        }
+      }
     }
+    return flagged;
+  }
+
+  private static String folded(Attempt attempt) {
+    return country(attempt).toLowerCase(Locale.ROOT);
   }
 
   /// The last segment of the location, else the location.
