@@ -2,8 +2,8 @@ package app.stalekeys.server.command;
 
 import app.stalekeys.core.source.Workers;
 import java.util.List;
-import java.util.concurrent.Callable;
-import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.function.Function;
 import java.util.function.Supplier;
 
@@ -16,6 +16,13 @@ final class AllHands implements Workers {
 
   @Override
   public <T> Supplier<T> beside(Supplier<T> work) {
-    return ForkJoinPool.commonPool().submit((Callable<T>) work::get)::join;
+    CompletableFuture<T> begun = CompletableFuture.supplyAsync(work);
+    return () -> {
+      try {
+        return begun.join();
+      } catch (CompletionException failed) {
+        throw failed.getCause() instanceof RuntimeException cause ? cause : failed;
+      }
+    };
   }
 }

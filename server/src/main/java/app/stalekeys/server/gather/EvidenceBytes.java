@@ -10,7 +10,6 @@ import java.security.MessageDigest;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HexFormat;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Future;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
@@ -72,19 +71,12 @@ class EvidenceBytes {
   /// A piece that is being deflated.
   private record Piece(int seq, long firstLine, Future<byte[]> data) {}
 
-  private void keep(long evidenceId, Piece piece) {
-    try {
-      EvidencePiece kept =
-          new EvidencePiece(evidenceId, piece.seq, piece.firstLine, piece.data.get());
-      store.persist(kept);
-      store.flush();
-      store.detach(kept);
-    } catch (ExecutionException failed) {
-      throw new IllegalStateException(failed.getCause());
-    } catch (InterruptedException interrupted) {
-      Thread.currentThread().interrupt();
-      throw new IllegalStateException(interrupted);
-    }
+  private void keep(long evidenceId, Piece piece) throws IOException {
+    EvidencePiece kept =
+        new EvidencePiece(evidenceId, piece.seq, piece.firstLine, Jobs.ended(piece.data));
+    store.persist(kept);
+    store.flush();
+    store.detach(kept);
   }
 
   /// Takes the pieces of a file away, to make room for another under its name.

@@ -1,11 +1,11 @@
 package app.stalekeys.server.gather;
 
+import app.stalekeys.server.jobs.Jobs;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Objects;
 import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Future;
 import java.util.function.Function;
 import java.util.function.IntFunction;
@@ -65,7 +65,7 @@ final class PieceStream extends InputStream {
     while (at == now.length && !ended) {
       Future<byte[]> begun = ahead;
       ahead = null;
-      now = begun == null ? inflated(pieces.apply(next++)) : inflated(begun);
+      now = begun == null ? inflated(pieces.apply(next++)) : Jobs.ended(begun);
       at = 0;
       ended = now.length == 0;
       if (!ended && next > first + 1) {
@@ -83,20 +83,6 @@ final class PieceStream extends InputStream {
     }
     try (InflaterInputStream in = new InflaterInputStream(new ByteArrayInputStream(deflated))) {
       return in.readNBytes(longest);
-    }
-  }
-
-  private static byte[] inflated(Future<byte[]> piece) throws IOException {
-    try {
-      return piece.get();
-    } catch (ExecutionException failed) {
-      if (failed.getCause() instanceof IOException damaged) {
-        throw damaged;
-      }
-      throw new IllegalStateException(failed.getCause());
-    } catch (InterruptedException interrupted) {
-      Thread.currentThread().interrupt();
-      throw new IllegalStateException(interrupted);
     }
   }
 

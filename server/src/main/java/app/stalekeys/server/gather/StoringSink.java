@@ -8,12 +8,13 @@ import app.stalekeys.core.evidence.SegmentDraft;
 import app.stalekeys.server.jobs.Job;
 import app.stalekeys.server.jobs.Jobs;
 import jakarta.persistence.EntityManager;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Future;
 
 /// Writes facts and rejects into the store within the running transaction, holding none of them.
@@ -56,11 +57,9 @@ final class StoringSink implements FactSink {
 
   private static Segment sealed(Future<Segment> future) {
     try {
-      return future.get();
-    } catch (ExecutionException failed) {
-      throw new IllegalStateException(failed.getCause());
-    } catch (InterruptedException interrupted) {
-      throw new IllegalStateException(interrupted);
+      return Jobs.ended(future);
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
     }
   }
 

@@ -2,6 +2,7 @@ package app.stalekeys.server.jobs;
 
 import app.stalekeys.server.platform.Refusal;
 import jakarta.annotation.PreDestroy;
+import java.io.IOException;
 import java.time.Duration;
 import java.util.Collection;
 import java.util.List;
@@ -9,6 +10,7 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -61,6 +63,23 @@ public class Jobs {
   /// Work beside the work in hand, on another thread. It must not wait for other such work.
   public <T> Future<T> beside(Callable<T> work) {
     return helper.submit(work);
+  }
+
+  /// What work beside came to, once it has.
+  ///
+  /// @throws IOException when that is what it failed with
+  public static <T> T ended(Future<T> beside) throws IOException {
+    try {
+      return beside.get();
+    } catch (ExecutionException failed) {
+      if (failed.getCause() instanceof IOException cause) {
+        throw cause;
+      }
+      throw new IllegalStateException(failed.getCause());
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(interrupted);
+    }
   }
 
   public Job submit(String title, Work work) {
