@@ -31,12 +31,10 @@ public final class Approvals {
     this.clock = new ZoneClock(zone);
     this.before = before;
     this.after = after;
-    for (AccessRequest request : access.records().requests()) {
-      if (request.isApproved()) {
-        add(request.role(), request);
-        if (!request.permission().isEmpty() && !request.permission().equals(request.role())) {
-          add(request.permission(), request);
-        }
+    for (AccessRequest request : AccessRequest.approved(access.records().requests())) {
+      add(request.role(), request);
+      if (!request.permission().isEmpty() && !request.permission().equals(request.role())) {
+        add(request.permission(), request);
       }
     }
   }
@@ -59,15 +57,21 @@ public final class Approvals {
         .orElse(null);
   }
 
+  /// For the account itself, or for whoever is behind it: a person asks for access, not for an account.
   private boolean isFor(AccessRequest request, Account target) {
-    if (!request.account().isEmpty()) {
-      Account account = access.book().find(request.directory(), request.account());
-      if (account != null) {
-        return account.index() == target.index();
-      }
+    Account named =
+        request.account().isEmpty()
+            ? null
+            : access.book().find(request.directory(), request.account());
+    if (named != null && named.index() == target.index()) {
+      return true;
     }
     Match match = access.match(target);
     Person asked = access.matching().person(request.person());
+    if (asked == null && named != null) {
+      Match behind = access.match(named);
+      asked = behind == null ? null : behind.person();
+    }
     return match != null && asked != null && match.person().id().equals(asked.id());
   }
 }

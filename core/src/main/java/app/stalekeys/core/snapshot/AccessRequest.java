@@ -49,8 +49,14 @@ public record AccessRequest(
     return requests;
   }
 
-  /// Whether it was approved; a list without decisions holds approved ones only.
-  public boolean isApproved() {
-    return decision.isEmpty() || YES.contains(decision.toLowerCase(Locale.ROOT));
+  /// Those that were approved. A list without decisions holds approved ones only; where some stand, a request
+  /// without one still waits for it.
+  public static List<AccessRequest> approved(List<AccessRequest> all) {
+    boolean decided = all.stream().anyMatch(request -> !request.decision.isEmpty());
+    return decided ? all.stream().filter(AccessRequest::saysYes).toList() : all;
+  }
+
+  private boolean saysYes() {
+    return YES.contains(decision.toLowerCase(Locale.ROOT));
   }
 }

@@ -1,7 +1,5 @@
 package app.stalekeys.core.check;
 
-import static org.assertj.core.api.Assertions.assertThat;
-
 import app.stalekeys.core.support.OutcomeAssert;
 import app.stalekeys.core.support.TestAudit;
 import java.time.LocalDate;
@@ -180,13 +178,12 @@ class AccountOracleTest {
       String check,
       Predicate<Row> flagged,
       Function<Row, String> severity) {
-    assertThat(run.severities(check))
-        .as(check)
-        .containsExactlyInAnyOrderElementsOf(
-            rows.stream()
-                .filter(flagged)
-                .map(row -> row.get("account") + " " + severity.apply(row))
-                .toList());
+    run.judgesJust(
+        check,
+        rows.stream()
+            .filter(flagged)
+            .map(row -> row.get("account") + " " + severity.apply(row))
+            .toList());
   }
 
   private static Function<Row, String> always(String severity) {
@@ -323,9 +320,7 @@ class AccountOracleTest {
         twice.add(person);
       }
     }
-    assertThat(run.findings("duplicate-account"))
-        .extracting(one -> one.subject().key())
-        .containsExactlyInAnyOrderElementsOf(twice);
+    run.flagsJust("duplicate-account", twice);
   }
 
   private static void sameOfPasswords(OutcomeAssert run, List<Row> rows) {

@@ -7,6 +7,7 @@ import app.stalekeys.core.check.CheckResult;
 import app.stalekeys.core.check.Finding;
 import app.stalekeys.core.evidence.TieOut;
 import app.stalekeys.core.source.Issue;
+import java.util.Collection;
 import java.util.List;
 import org.assertj.core.api.AbstractAssert;
 
@@ -26,6 +27,23 @@ public final class OutcomeAssert extends AbstractAssert<OutcomeAssert, AuditRun.
     assertThat(findings(check).stream().map(finding -> finding.subject().key()))
         .as("flagged by %s", check)
         .containsExactly(accounts);
+    return this;
+  }
+
+  /// The subjects a check flags, in whatever order.
+  public OutcomeAssert flagsJust(String check, Collection<String> subjects) {
+    assertThat(findings(check))
+        .extracting(finding -> finding.subject().key())
+        .as("flagged by %s", check)
+        .containsExactlyInAnyOrderElementsOf(subjects);
+    return this;
+  }
+
+  /// `subject severity` of each finding of a check, in whatever order.
+  public OutcomeAssert judgesJust(String check, Collection<String> severities) {
+    assertThat(severities(check))
+        .as("judged by %s", check)
+        .containsExactlyInAnyOrderElementsOf(severities);
     return this;
   }
 

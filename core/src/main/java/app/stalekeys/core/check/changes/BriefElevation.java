@@ -1,13 +1,13 @@
 package app.stalekeys.core.check.changes;
 
 import app.stalekeys.core.access.Account;
-import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.activity.Activity;
 import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
 import app.stalekeys.core.check.Examination;
 import app.stalekeys.core.check.Severity;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -37,20 +37,25 @@ public final class BriefElevation implements Check {
 
   @Override
   public void examine(Examination examination) {
-    List<Activity> taken =
-        Deeds.of(examination, done -> !done.denied() && done.action().equals("take-role"));
+    Map<String, List<Activity>> taken = new HashMap<>();
+    Deeds.of(examination, done -> !done.denied() && done.action().equals("take-role"))
+        .forEach(done -> {
+          Account target = Deeds.target(examination, done);
+          if (target != null) {
+            taken.computeIfAbsent(key(target, done.before()), k -> new ArrayList<>(1)).add(done);
+          }
+        });
     Map<Account, List<Activity>> flagged = new LinkedHashMap<>();
     for (Activity given :
         Deeds.of(examination, done -> !done.denied() && done.action().equals("give-role"))) {
       Account target = Deeds.target(examination, given);
-      if (target == null || !isPrivileged(examination, given.after())) {
+      if (target == null || !examination.access().isPrivilegedRole(given.after())) {
         continue;
       }
       examination.tested();
-      taken.stream()
-          .filter(done -> done.before().equals(given.after()) && done.at() >= given.at())
+      taken.getOrDefault(key(target, given.after()), List.of()).stream()
+          .filter(done -> done.at() >= given.at())
           .filter(done -> done.at() - given.at() <= examination.number("hours") * 3_600_000L)
-          .filter(done -> target.equals(Deeds.target(examination, done)))
           .findFirst()
           .ifPresent(done -> {
             List<Activity> rows = flagged.computeIfAbsent(target, key -> new ArrayList<>());
@@ -77,7 +82,7 @@ public final class BriefElevation implements Check {
     });
   }
 
-  private static boolean isPrivileged(Examination examination, String role) {
-    return !examination.access().roles().flaggedFrom(role, Scope.EVERYWHERE).isEmpty();
+  private static String key(Account account, String role) {
+    return account.index() + "\n" + role;
   }
 }
