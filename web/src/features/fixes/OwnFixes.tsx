@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api } from '../../shared/api/client';
 import type { OwnFix } from '../../shared/api/fixTypes';
 import { counted } from '../../shared/model/format';
-import { Dialog, Key, KeyBit, Sentences, useKeys, Waiting } from '../../shared/ui';
+import { Key, KeyBit, useKeys, Waiting, WordsForm } from '../../shared/ui';
 
 const PATH = '/api/fixes';
 
@@ -175,38 +175,17 @@ interface FormProps {
 }
 
 function ReportForm({ fix, done, error, onClose, onReport }: FormProps) {
-  const [words, setWords] = useState('');
   return (
-    <Dialog title={done ? 'Done' : 'Cannot be done'} onClose={onClose}>
-      <form
-        className="space-y-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          onReport(words);
-        }}
-      >
-        <p>{fix.words}</p>
-        <label className="block">
-          {done ? 'A word about it (may stay empty)' : 'Why not?'}
-          <textarea
-            className="field mt-0.5 block w-full"
-            rows={3}
-            required={!done}
-            value={words}
-            onChange={(event) => setWords(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
-                event.currentTarget.form?.requestSubmit();
-              }
-            }}
-          />
-        </label>
-        <Sentences error={error} />
-        <button type="submit" className="act act-first">
-          {done ? 'It is done' : 'It cannot be done'}
-        </button>
-        <span className="ml-3 text-xs text-soft">Ctrl Enter does the same</span>
-      </form>
-    </Dialog>
+    <WordsForm
+      title={done ? 'Done' : 'Cannot be done'}
+      label={done ? 'A word about it (may stay empty)' : 'Why not?'}
+      required={!done}
+      act={done ? 'It is done' : 'It cannot be done'}
+      error={error}
+      onClose={onClose}
+      onSend={onReport}
+    >
+      <p>{fix.words}</p>
+    </WordsForm>
   );
 }

@@ -7,3 +7,4 @@ export { PersonField } from './PersonField';
 export { Sentences } from './Sentences';
 export { useKeys } from './useKeys';
 export { Waiting } from './Waiting';
+export { WordsForm } from './WordsForm';

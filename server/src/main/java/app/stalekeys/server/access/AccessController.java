@@ -376,7 +376,7 @@ class AccessController {
         of.name(),
         of.isEnabled(loaded.asOf()),
         lines,
-        policies(loaded, access, of).stream()
+        policies(access, of).stream()
             .map(setting ->
                 new PolicyView(
                     setting.policy(),
@@ -388,12 +388,9 @@ class AccessController {
             .toList());
   }
 
-  private static List<Policies.Setting> policies(
-      Snapshot snapshot, ApplicationAccess access, Account account) {
+  private static List<Policies.Setting> policies(ApplicationAccess access, Account account) {
     Set<String> reached =
-        access.assignments().stream()
-            .filter(assignment -> assignment.account().index() == account.index())
-            .filter(assignment -> assignment.isCurrent(snapshot.asOf()))
+        access.effective().currentAssignments(account).stream()
             .flatMap(assignment -> reached(access, assignment))
             .collect(Collectors.toSet());
     Policies policies = access.records().policies();
