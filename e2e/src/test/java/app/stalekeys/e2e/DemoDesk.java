@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,6 +20,9 @@ import java.util.regex.Pattern;
 
 /// The packaged program with the demo and one browser before it, started once for all journeys.
 final class DemoDesk {
+
+  /// Milliseconds until something has to be there, on a machine with other work too.
+  private static final double PATIENCE = 30_000;
 
   private static DemoDesk desk;
 
@@ -68,7 +72,8 @@ final class DemoDesk {
     BrowserContext context =
         browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
     page = context.newPage();
-    page.setDefaultTimeout(10_000);
+    page.setDefaultTimeout(PATIENCE);
+    PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
     page.onPageError(faults::add);
     page.onConsoleMessage(message -> {
       if (message.type().equals("error") && !message.text().contains("422")) {
@@ -89,7 +94,7 @@ final class DemoDesk {
   Page visitor() {
     Page visitor =
         browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800)).newPage();
-    visitor.setDefaultTimeout(10_000);
+    visitor.setDefaultTimeout(PATIENCE);
     visitor.onPageError(faults::add);
     return visitor;
   }
