@@ -57,6 +57,12 @@ class FixJourneyIT {
             AriaRole.BUTTON,
             new Page.GetByRoleOptions().setName(Pattern.compile("^Plan \\d+ of \\d+$")));
     plan.waitFor();
+    // What a round withdrew says what else goes, as what findings ask for does.
+    Locator withdrawn =
+        page.getByRole(AriaRole.ROW)
+            .filter(new Locator.FilterOptions().setHasText("round \"First round, summer 2026\""))
+            .filter(new Locator.FilterOptions().setHasText("goes with it: read Journal"));
+    assertThat(withdrawn.first()).containsText(Pattern.compile("read Journal: used 2026-0\\d"));
     desk.scan("fix-plan");
     plan.press("Enter");
     page.waitForURL(Pattern.compile(".*/s/2/fix$"));

@@ -2,6 +2,7 @@ package app.stalekeys.core.audit;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.stalekeys.core.check.Severity;
 import org.junit.jupiter.api.Test;
 
 class AuditFileWriterTest {
@@ -54,6 +55,8 @@ class AuditFileWriterTest {
     AuditFile audit = AuditFile.parse(FULL, "audit.yaml").audit();
     assertThat(audit.of("dormant", "ledger").values().get("days")).containsExactly("30");
     assertThat(audit.of("dormant", "other").values().get("days")).containsExactly("60");
-    assertThat(audit.of("dormant", "ledger").severity()).as("said above, not nearer").isNotNull();
+    assertThat(audit.of("dormant", "ledger").severity())
+        .as("said above, not nearer")
+        .isEqualTo(Severity.HIGH);
   }
 }
