@@ -61,10 +61,12 @@ final class Loading {
     OpenSnapshot snapshot = context.getBean(Snapshots.class).open(file, "");
     Evidence evidence = context.getBean(Evidence.class);
     Job job = context.getBean(Jobs.class).attended("bench");
+    long started = System.nanoTime();
     long id;
     try (InputStream in = Files.newInputStream(log)) {
       id = evidence.receive(snapshot.id(), file.evidence().getFirst(), in, "bench").id();
     }
+    System.out.printf("received in %,d ms%n", (System.nanoTime() - started) / 1_000_000);
     List<Issue> issues = evidence.take(snapshot, file.evidence().getFirst(), id, job);
     if (issues.stream().anyMatch(issue -> issue.weight() == Issue.Weight.UNUSABLE)) {
       throw new IllegalStateException(issues.toString());
