@@ -23,6 +23,8 @@ record Removable(
     List<Grant> grants,
     List<Assignment> gives) {
 
+  private static final int MOST_NAMED = 20;
+
   Removable {
     assignments = List.copyOf(assignments);
     grants = List.copyOf(grants);
@@ -37,15 +39,21 @@ record Removable(
     return grants.isEmpty() ? account.place() : grants.getFirst().place();
   }
 
-  /// What gives a permission that is to go in whatever way it is held; none for a step that names it itself.
+  /// What gives the access that is to go, the first twenty rows one by one; none for a step that names it itself.
   List<String> through() {
-    if (step.action() != FixAction.WITHDRAW_PERMISSION) {
+    boolean named = step.action() != FixAction.WITHDRAW_PERMISSION && !step.what().isEmpty();
+    if (named || step.action() == FixAction.DISABLE) {
       return List.of();
     }
     List<String> found = new ArrayList<>();
     assignments.forEach(one -> found.add("the role " + in(one.role(), one.scope())));
     grants.forEach(
         one -> found.add("a grant of its own: " + in(one.permission().words(), one.scope())));
+    int more = found.size() - MOST_NAMED;
+    if (more > 0) {
+      found.subList(MOST_NAMED, found.size()).clear();
+      found.add("%,d more".formatted(more));
+    }
     return found;
   }
 

@@ -31,7 +31,8 @@ public record Step(
   /// In words, without the application: `00344: take the role away: AP_PAY in Harbour`.
   public String words() {
     StringBuilder words = new StringBuilder(subject.key().replace("|", ", "));
-    words.append(": ").append(action.words());
+    boolean all = action == FixAction.REMOVE_GRANT && what.isEmpty();
+    words.append(": ").append(all ? "take its own permissions away" : action.words());
     if (!what.isEmpty()) {
       words.append(": ").append(what);
     }

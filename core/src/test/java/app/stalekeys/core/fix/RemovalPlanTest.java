@@ -139,7 +139,11 @@ class RemovalPlanTest {
     Step replaced = new Step(FixAction.REPLACE_GRANTS, "app", mo, "", "", "payer");
     assertThat(only(outcome, replaced).loss().permissions()).as("the role gives the same").isZero();
     Step all = new Step(FixAction.REMOVE_GRANT, "app", mo, "", "", "");
+    assertThat(all.words()).isEqualTo("mo: take its own permissions away");
     assertThat(only(outcome, all).loss().permissions()).isEqualTo(1);
+    assertThat(only(outcome, all).through())
+        .as("whoever does it must know which")
+        .containsExactly("a grant of its own: release payment");
     Step owner = new Step(FixAction.SET_OWNER, "app", mo, "", "", "1");
     assertThat(only(outcome, owner).loss().permissions()).isZero();
   }
