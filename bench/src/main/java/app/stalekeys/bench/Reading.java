@@ -12,6 +12,7 @@ import app.stalekeys.core.evidence.read.ByteSource;
 import app.stalekeys.core.evidence.read.Formats;
 import app.stalekeys.core.evidence.read.Sha256;
 import app.stalekeys.core.source.UnusableSourceException;
+import app.stalekeys.core.source.Workers;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.IOException;
@@ -20,19 +21,33 @@ import java.nio.file.Path;
 import java.time.ZoneOffset;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.function.Function;
+import java.util.function.Supplier;
 
 /// How much dearer reading a log into facts is than parsing it and throwing the rows away, side by
 /// side in one run. Prints one line a round; the ratio is what counts, the times are this machine's.
 final class Reading {
 
   private static final ExecutorService BESIDE =
-      Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().factory());
+      Executors.newCachedThreadPool(Thread.ofPlatform().daemon().factory());
 
-  private static final ExecutorService HASHING =
-      Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().factory());
+  private static final Workers HANDS =
+      new Workers() {
+        @Override
+        public <T, R> List<R> each(List<T> items, Function<T, R> work) {
+          return Workers.ONE.each(items, work);
+        }
+
+        @Override
+        public <T> Supplier<T> beside(Supplier<T> work) {
+          Future<T> begun = BESIDE.submit(work::get);
+          return () -> ended(begun);
+        }
+      };
 
   private Reading() {}
 
@@ -108,16 +123,18 @@ final class Reading {
     }
   }
 
-  /// As the program does: the hash is computed, and columns are sealed, on other threads while rows are read.
+  /// As the program does: letters are decoded, the hash is computed and columns are sealed on other threads while rows
+  /// are read.
   private static void facts(Path file) throws IOException {
     ByteSource bytes = () -> Files.newInputStream(file);
-    Future<String> hash = HASHING.submit(() -> Sha256.of(bytes));
+    Future<String> hash = BESIDE.submit(() -> Sha256.of(bytes));
     long[] sealed = new long[1];
     EvidenceReader.Read read =
         EvidenceReader.read(
             spec(file),
             bytes,
             ZoneOffset.UTC,
+            HANDS,
             new FactSink() {
               private final Deque<Future<Segment>> sealing = new ArrayDeque<>();
 

@@ -107,7 +107,7 @@ public final class AuditRun {
     HeldFacts held = new HeldFacts(spec.entry(), spec.application());
     try {
       Supplier<String> hash = workers.beside(() -> hash(bytes));
-      EvidenceReader.Read read = EvidenceReader.read(spec, bytes, audit.zone(), held);
+      EvidenceReader.Read read = EvidenceReader.read(spec, bytes, audit.zone(), workers, held);
       held.served(read.fields());
       return new Held(new ReadFile(spec, hash.get(), read, held.rejects()), held);
     } catch (IOException failed) {

@@ -12,6 +12,7 @@ import app.stalekeys.core.evidence.read.ByteSource;
 import app.stalekeys.core.evidence.read.Formats;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.UnusableSourceException;
+import app.stalekeys.core.source.Workers;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.ZoneId;
@@ -53,12 +54,22 @@ public final class EvidenceReader {
 
   private EvidenceReader() {}
 
-  /// @param auditZone the zone of the audit: that of days, and of times where the file declares none
+  /// One thing after the other.
+  ///
   /// @throws IOException when the bytes cannot be had
   public static Read read(EvidenceSpec spec, ByteSource bytes, ZoneId auditZone, FactSink sink)
       throws IOException {
+    return read(spec, bytes, auditZone, Workers.ONE, sink);
+  }
+
+  /// @param auditZone the zone of the audit: that of days, and of times where the file declares none
+  /// @param workers may parse rows while those before become facts
+  /// @throws IOException when the bytes cannot be had
+  public static Read read(
+      EvidenceSpec spec, ByteSource bytes, ZoneId auditZone, Workers workers, FactSink sink)
+      throws IOException {
     try {
-      RawRecords records = Formats.of(bytes, spec);
+      RawRecords records = Formats.forOneWalk(bytes, spec, workers);
       Interpreter.Reading reading = new Interpreter(spec, records, auditZone).read(sink);
       return new Read(
           reading.tieOut(),

@@ -44,8 +44,21 @@ public final class LongColumn {
 
   /// Collects values and seals them. Not for use by several threads.
   public static final class Builder {
-    private long[] values = new long[1024];
+    private long[] values;
     private int size;
+
+    public Builder() {
+      this(1024);
+    }
+
+    private Builder(int rows) {
+      values = new long[rows];
+    }
+
+    /// An empty one with the room that this one came to need.
+    public Builder another() {
+      return new Builder(values.length);
+    }
 
     public void add(long value) {
       if (size == values.length) {

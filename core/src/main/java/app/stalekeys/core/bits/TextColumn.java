@@ -14,6 +14,10 @@ public final class TextColumn {
   /// Texts up to which a dictionary is held as objects.
   private static final int SMALL = 1 << 13;
 
+  /// What a sealed column begins with in which lengths stand before all texts, and a row in which a text appears for
+  /// the first time says 0 and not its code (all other codes are one higher). No number of texts.
+  private static final long NEW_FIRST = -1;
+
   private final Words words;
   private final int[] codes;
 
@@ -54,6 +58,12 @@ public final class TextColumn {
       public int size() {
         return ends.length;
       }
+
+      Held held() {
+        @Nullable String[] texts = new @Nullable String[ends.length];
+        Arrays.setAll(texts, this::at);
+        return new Held(texts);
+      }
     }
   }
 
@@ -65,35 +75,39 @@ public final class TextColumn {
   /// @throws java.io.UncheckedIOException when the bytes are damaged
   public static TextColumn open(byte[] sealed) {
     Varints.Reader in = new Varints.Reader(sealed);
-    int known = (int) in.number();
-    Words words = known <= SMALL ? held(in, known) : packed(in, known);
-    int[] codes = new int[(int) in.number()];
-    for (int i = 0; i < codes.length; i++) {
-      codes[i] = (int) in.number();
-    }
-    return new TextColumn(words, codes);
+    long first = in.number();
+    return first == NEW_FIRST ? opened(in) : openedOfOld(in, (int) first);
   }
 
-  private static Words held(Varints.Reader in, int known) {
+  private static TextColumn opened(Varints.Reader in) {
+    int known = (int) in.number();
+    int[] ends = new int[known + 1];
+    for (int code = 1; code <= known; code++) {
+      ends[code] = ends[code - 1] + (int) in.number();
+    }
+    byte[] bytes = new byte[ends[known]];
+    in.bytes(bytes, 0, bytes.length);
+    int[] codes = new int[(int) in.number()];
+    int met = 0;
+    for (int i = 0; i < codes.length; i++) {
+      int number = (int) in.number();
+      codes[i] = number == 0 ? ++met : number - 1;
+    }
+    Words.Packed words = new Words.Packed(bytes, ends);
+    return new TextColumn(known <= SMALL ? words.held() : words, codes);
+  }
+
+  /// As earlier versions sealed: each text behind its length, and codes as they are.
+  private static TextColumn openedOfOld(Varints.Reader in, int known) {
     @Nullable String[] texts = new @Nullable String[known + 1];
     for (int i = 1; i <= known; i++) {
       texts[i] = in.text();
     }
-    return new Words.Held(texts);
-  }
-
-  private static Words packed(Varints.Reader in, int known) {
-    byte[] bytes = new byte[known * 16];
-    int[] ends = new int[known + 1];
-    for (int i = 1; i <= known; i++) {
-      int length = (int) in.number();
-      if (bytes.length - ends[i - 1] < length) {
-        bytes = Arrays.copyOf(bytes, Math.max(bytes.length * 2, ends[i - 1] + length));
-      }
-      in.bytes(bytes, ends[i - 1], length);
-      ends[i] = ends[i - 1] + length;
+    int[] codes = new int[(int) in.number()];
+    for (int i = 0; i < codes.length; i++) {
+      codes[i] = (int) in.number();
     }
-    return new Words.Packed(Arrays.copyOf(bytes, ends[known]), ends);
+    return new TextColumn(new Words.Held(texts), codes);
   }
 
   public int size() {
@@ -119,104 +133,109 @@ public final class TextColumn {
     return words.at(code);
   }
 
-  /// Collects texts and seals them. Not for use by several threads.
-  ///
-  /// The dictionary is an open-addressed table of codes over one array of bytes: a text itself is held by nothing.
-  /// A column in which nearly every text is new, such as session ids, gives up looking texts up: one may then stand
-  /// in the dictionary more than once, which costs a few bytes and saves the table.
+  /// Collects texts and seals them. Not for use by several threads at once. Collecting only lays texts down; which of
+  /// them are the same is found when they are sealed, which may be elsewhere.
   public static final class Builder {
-    /// Texts after which a column is judged.
-    private static final int JUDGED_AFTER = 4096;
-
-    private int[] table = new int[64];
 
     /// The texts as UTF-8, one behind the other, and where each ends.
-    private byte[] bytes = new byte[256];
+    private byte[] bytes;
 
-    private int[] ends = new int[16];
-    private int[] hashes = new int[16];
-    private int known;
-    private boolean looksUp = true;
-    private int[] codes = new int[64];
+    private int[] ends;
+    private int texts;
+
+    /// For each row its text, counted from 1; 0 for none.
+    private int[] rows;
+
     private int size;
 
-    /// Codes by token, 0 for one that was not met.
-    private int[] byToken = new int[16];
+    /// Texts by token, 0 for one that was not met.
+    private int[] byToken;
 
-    public void add(@Nullable String text) {
+    public Builder() {
+      this(256, 16, 64, 16);
+    }
+
+    private Builder(int bytes, int texts, int rows, int tokens) {
+      this.bytes = new byte[bytes];
+      this.ends = new int[texts];
+      this.rows = new int[rows];
+      this.byToken = new int[tokens];
+    }
+
+    /// An empty one with the room that this one came to need: the next segment of a log is as large as this.
+    public Builder another() {
+      return new Builder(bytes.length, ends.length, rows.length, byToken.length);
+    }
+
+    public void add(@Nullable CharSequence text) {
       add(text, -1);
     }
 
-    /// Adds a text that its source has numbered, so that it is looked up once a token.
+    /// Adds a text that its source has numbered, so that it is laid down once a token.
     ///
     /// @param token from 0, never the same for two texts; negative when it has none
-    public void add(@Nullable String text, int token) {
-      if (size == codes.length) {
-        codes = Arrays.copyOf(codes, size * 2);
+    public void add(@Nullable CharSequence text, int token) {
+      if (size == rows.length) {
+        rows = Arrays.copyOf(rows, size * 2);
       }
-      codes[size++] = text == null ? 0 : token < 0 ? code(text) : code(text, token);
+      rows[size++] = text == null ? 0 : token < 0 ? lay(text) : lay(text, token);
     }
 
-    private int code(String text, int token) {
+    private int lay(CharSequence text, int token) {
       if (token >= byToken.length) {
         byToken = Arrays.copyOf(byToken, Math.max(token + 1, byToken.length * 2));
       }
       if (byToken[token] == 0) {
-        byToken[token] = code(text);
+        byToken[token] = lay(text);
       }
       return byToken[token];
     }
 
-    private int code(String text) {
-      if (looksUp && size == JUDGED_AFTER && known > JUDGED_AFTER - JUDGED_AFTER / 8) {
-        looksUp = false;
-        table = new int[0];
-        hashes = new int[0];
+    private int lay(CharSequence text) {
+      int length = text.length();
+      int start = texts == 0 ? 0 : ends[texts - 1];
+      room(start, length);
+      int all =
+          text instanceof Slice slice
+              ? writePlain(slice.letters(), slice.from(), length, start)
+              : writePlain(text, length, start);
+      int end = all < 0x80 ? start + length : writeEncoded(text.toString(), start);
+      if (texts == ends.length) {
+        ends = Arrays.copyOf(ends, texts * 2);
       }
-      int start = known == 0 ? 0 : ends[known - 1];
-      int end = write(text, start);
-      if (!looksUp) {
-        return keep(end);
-      }
-      int mask = table.length - 1;
-      int hash = text.hashCode();
-      int slot = spread(hash) & mask;
-      for (int code = table[slot]; code != 0; code = table[slot]) {
-        // The hash is compared first: the bytes lie elsewhere in memory.
-        if (hashes[code - 1] == hash && isSame(code, start, end)) {
-          return code;
-        }
-        slot = (slot + 1) & mask;
-      }
-      int code = keep(end);
-      if (code > hashes.length) {
-        hashes = Arrays.copyOf(hashes, ends.length);
-      }
-      hashes[code - 1] = hash;
-      table[slot] = code;
-      if (known * 2 > table.length) {
-        grow();
-      }
-      return code;
+      ends[texts] = end;
+      return ++texts;
     }
 
-    /// Writes a text behind those that are kept; it is not kept by that.
+    /// Writes the letters as if all were ASCII.
     ///
-    /// @return where it ends
-    private int write(String text, int start) {
-      int length = text.length();
-      room(start, length);
+    /// @return all letters over each other: below 0x80 when they are
+    private int writePlain(char[] letters, int from, int length, int start) {
+      byte[] into = bytes;
+      int all = 0;
+      for (int i = 0; i < length; i++) {
+        char letter = letters[from + i];
+        into[start + i] = (byte) letter;
+        all |= letter;
+      }
+      return all;
+    }
+
+    private int writePlain(CharSequence text, int length, int start) {
+      int all = 0;
       for (int i = 0; i < length; i++) {
         char letter = text.charAt(i);
-        if (letter >= 0x80) {
-          byte[] encoded = text.getBytes(StandardCharsets.UTF_8);
-          room(start, encoded.length);
-          System.arraycopy(encoded, 0, bytes, start, encoded.length);
-          return start + encoded.length;
-        }
         bytes[start + i] = (byte) letter;
+        all |= letter;
       }
-      return start + length;
+      return all;
+    }
+
+    private int writeEncoded(String text, int start) {
+      byte[] encoded = text.getBytes(StandardCharsets.UTF_8);
+      room(start, encoded.length);
+      System.arraycopy(encoded, 0, bytes, start, encoded.length);
+      return start + encoded.length;
     }
 
     private void room(int start, int length) {
@@ -225,48 +244,33 @@ public final class TextColumn {
       }
     }
 
-    private int keep(int end) {
-      if (known == ends.length) {
-        ends = Arrays.copyOf(ends, known * 2);
-      }
-      ends[known] = end;
-      return ++known;
-    }
-
-    private boolean isSame(int code, int from, int to) {
-      int start = code == 1 ? 0 : ends[code - 2];
-      return Arrays.equals(bytes, start, ends[code - 1], bytes, from, to);
-    }
-
-    private static int spread(int hash) {
-      return hash * 0x9E3779B9 >>> 7;
-    }
-
-    private void grow() {
-      table = new int[table.length * 4];
-      int mask = table.length - 1;
-      for (int i = 0; i < known; i++) {
-        int slot = spread(hashes[i]) & mask;
-        while (table[slot] != 0) {
-          slot = (slot + 1) & mask;
-        }
-        table[slot] = i + 1;
-      }
-    }
-
     public byte[] seal() {
-      int used = known == 0 ? 0 : ends[known - 1];
-      Varints.Writer out = new Varints.Writer(used + known + 2 * size);
+      Dictionary dictionary = new Dictionary(bytes, ends, texts);
+      int known = dictionary.known();
+      int used = texts == 0 ? 0 : ends[texts - 1];
+      Varints.Writer out = new Varints.Writer(used + 2 * known + 2 * size);
+      out.number(NEW_FIRST);
       out.number(known);
-      for (int i = 0; i < known; i++) {
-        int start = i == 0 ? 0 : ends[i - 1];
-        out.bytes(bytes, start, ends[i] - start);
+      for (int code = 1; code <= known; code++) {
+        int text = dictionary.first(code);
+        out.number(ends[text] - start(text));
+      }
+      for (int code = 1; code <= known; code++) {
+        int text = dictionary.first(code);
+        out.bytes(bytes, start(text), ends[text] - start(text));
       }
       out.number(size);
+      int met = 0;
       for (int i = 0; i < size; i++) {
-        out.number(codes[i]);
+        int code = rows[i] == 0 ? 0 : dictionary.code(rows[i] - 1);
+        out.number(code > met ? 0 : code + 1);
+        met = Math.max(met, code);
       }
-      return looksUp ? out.seal() : out.sealUnique();
+      return out.seal();
+    }
+
+    private int start(int text) {
+      return text == 0 ? 0 : ends[text - 1];
     }
   }
 }

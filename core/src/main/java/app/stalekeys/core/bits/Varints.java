@@ -3,14 +3,10 @@ package app.stalekeys.core.bits;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Arrays;
-import java.util.zip.DataFormatException;
-import java.util.zip.Deflater;
-import java.util.zip.Inflater;
 
-/// Variable-length integers and byte strings in a deflated block: what both column types are made of.
+/// Variable-length integers and byte strings in a packed block: what both column types are made of.
 /// Seven bits a byte, lowest first, top bit set on all but the last (the usual LEB128 form). Bytes are
-/// collected first and deflated in one go: a call of the deflater for every byte costs more than the
-/// rest of reading a file.
+/// collected first and packed in one go.
 final class Varints {
 
   private Varints() {}
@@ -39,9 +35,8 @@ final class Varints {
       bytes[size++] = (byte) rest;
     }
 
-    /// Some of the bytes, behind their number.
+    /// Some of the bytes.
     void bytes(byte[] from, int start, int length) {
-      number(length);
       room(length);
       System.arraycopy(from, start, bytes, size, length);
       size += length;
@@ -53,75 +48,25 @@ final class Varints {
       }
     }
 
-    /// The length before deflating, then the block. Level 1: the dictionaries have already taken most
-    /// of the redundancy out, and higher levels cost several times the time for a few percent.
     byte[] seal() {
-      return seal(Deflater.DEFAULT_STRATEGY);
-    }
-
-    /// For bytes that hardly repeat, such as session ids: codes for single bytes only, which looks for no
-    /// repeats and is several times as fast.
-    byte[] sealUnique() {
-      return seal(Deflater.HUFFMAN_ONLY);
-    }
-
-    private byte[] seal(int strategy) {
-      Deflater deflater = new Deflater(Deflater.BEST_SPEED);
-      deflater.setStrategy(strategy);
-      deflater.setInput(bytes, 0, size);
-      deflater.finish();
-      byte[] sealed = new byte[size / 2 + 64];
-      sealed[0] = (byte) (size >>> 24);
-      sealed[1] = (byte) (size >>> 16);
-      sealed[2] = (byte) (size >>> 8);
-      sealed[3] = (byte) size;
-      int filled = 4;
-      while (!deflater.finished()) {
-        if (filled == sealed.length) {
-          sealed = Arrays.copyOf(sealed, sealed.length * 2);
-        }
-        filled += deflater.deflate(sealed, filled, sealed.length - filled);
-      }
-      deflater.end();
-      return Arrays.copyOf(sealed, filled);
+      return Packed.pack(bytes, size);
     }
   }
 
   /// Reads back what a writer sealed.
   static final class Reader {
+    /// The longest array.
+    private static final int MOST = Integer.MAX_VALUE - 8;
+
     private final byte[] bytes;
     private int at;
 
     /// @throws UncheckedIOException when the block is damaged
     Reader(byte[] sealed) {
-      bytes = inflate(sealed);
-    }
-
-    private static byte[] inflate(byte[] sealed) {
-      if (sealed.length < 4) {
-        throw damaged(null);
-      }
-      int size =
-          (sealed[0] & 0xFF) << 24
-              | (sealed[1] & 0xFF) << 16
-              | (sealed[2] & 0xFF) << 8
-              | (sealed[3] & 0xFF);
-      Inflater inflater = new Inflater();
       try {
-        inflater.setInput(sealed, 4, sealed.length - 4);
-        byte[] bytes = new byte[Math.max(size, 0)];
-        int filled = 0;
-        while (filled < bytes.length && !inflater.finished() && !inflater.needsInput()) {
-          filled += inflater.inflate(bytes, filled, bytes.length - filled);
-        }
-        if (filled != size) {
-          throw damaged(null);
-        }
-        return bytes;
-      } catch (DataFormatException broken) {
-        throw damaged(broken);
-      } finally {
-        inflater.end();
+        bytes = Packed.unpack(sealed, MOST);
+      } catch (IOException damaged) {
+        throw new UncheckedIOException(damaged);
       }
     }
 
@@ -134,7 +79,7 @@ final class Varints {
           return value;
         }
       }
-      throw damaged(null);
+      throw new UncheckedIOException(new IOException("a sealed column is damaged"));
     }
 
     /// The next byte string as UTF-8.
@@ -149,11 +94,6 @@ final class Varints {
     void bytes(byte[] into, int from, int length) {
       System.arraycopy(bytes, at, into, from, length);
       at += length;
-    }
-
-    private static UncheckedIOException damaged(
-        @org.jspecify.annotations.Nullable Exception cause) {
-      return new UncheckedIOException(new IOException("a sealed column is damaged", cause));
     }
   }
 }

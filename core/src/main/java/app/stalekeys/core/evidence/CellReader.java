@@ -1,6 +1,7 @@
 package app.stalekeys.core.evidence;
 
 import app.stalekeys.core.bits.LongColumn;
+import app.stalekeys.core.bits.Slice;
 import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -30,6 +31,8 @@ final class CellReader {
   }
 
   private final Column column;
+  private final int position;
+  private final FieldType type;
   private final NeverWords never;
   private final MomentShape shape;
   private final ZoneId fileZone;
@@ -42,13 +45,19 @@ final class CellReader {
   /// By token.
   private @Nullable Meaning[] meanings = new @Nullable Meaning[16];
 
-  private String text = "";
+  /// Whether the cell's text is the value, whatever it says.
+  private final boolean asItStands;
+
+  private final Slice letters = new Slice();
+  private CharSequence text = "";
   private long number = LongColumn.ABSENT;
   private Moment.ClockMark clockMark = Moment.ClockMark.NONE;
 
   CellReader(
       Column column, NeverWords never, MomentShape shape, ZoneId fileZone, ZoneId auditZone) {
     this.column = column;
+    this.position = column.position();
+    this.type = column.field().type();
     this.never = never;
     this.shape = shape;
     this.fileZone = fileZone;
@@ -60,6 +69,7 @@ final class CellReader {
           exact.put(IdRule.trim(from), to);
           loose.putIfAbsent(looseKey(IdRule.trim(from)), to);
         });
+    this.asItStands = exact.isEmpty() && (type == FieldType.TEXT || type == FieldType.ID);
   }
 
   Column column() {
@@ -69,20 +79,42 @@ final class CellReader {
   /// What a token's text was read as.
   private record Meaning(Outcome outcome, String text, long number, Moment.ClockMark clockMark) {}
 
-  /// Reads a cell whose text may have been read before.
-  ///
-  /// @param token the text's, [RawRecord#NO_TOKEN] when it has none
-  Outcome read(String cell, int token) {
-    if (token == RawRecord.NO_TOKEN) {
-      return read(cell);
+  /// Reads the record's cell, which has one value. Texts that only have to be passed on, and times of the day that was
+  /// read last, are read where they lie.
+  Outcome read(RawRecord record) {
+    int token = record.token(position);
+    if (token != RawRecord.NO_TOKEN) {
+      return readKnown(record, token);
     }
+    if (!record.letters(position, letters)) {
+      return read(record.cell(position));
+    }
+    IdRule.trim(letters);
+    number = LongColumn.ABSENT;
+    clockMark = Moment.ClockMark.NONE;
+    if (asItStands) {
+      text = letters;
+      return letters.isEmpty() ? Outcome.EMPTY : Outcome.VALUE;
+    }
+    text = "";
+    if (type == FieldType.TIME && !never.contains(letters)) {
+      number = dayTimes.read(letters);
+      if (number != LongColumn.ABSENT) {
+        return Outcome.VALUE;
+      }
+    }
+    return readTrimmed(letters.toString());
+  }
+
+  /// A text that stands in many rows is read once.
+  private Outcome readKnown(RawRecord record, int token) {
     if (token >= meanings.length) {
       meanings = Arrays.copyOf(meanings, Math.max(token + 1, meanings.length * 2));
     }
     Meaning known = meanings[token];
     if (known == null) {
-      Outcome outcome = read(cell);
-      meanings[token] = new Meaning(outcome, text, number, clockMark);
+      Outcome outcome = read(record.cell(position));
+      meanings[token] = new Meaning(outcome, text(), number, clockMark);
       return outcome;
     }
     text = known.text;
@@ -95,17 +127,25 @@ final class CellReader {
     text = "";
     number = LongColumn.ABSENT;
     clockMark = Moment.ClockMark.NONE;
-    String trimmed = IdRule.trim(cell);
-    return switch (column.field().type()) {
-      case TEXT, ID -> readText(trimmed);
-      case DAY, TIME -> readMoment(trimmed);
-      case FLAG, WORD -> readClosed(trimmed);
-      case COUNT -> readCount(trimmed);
+    return readTrimmed(IdRule.trim(cell));
+  }
+
+  private Outcome readTrimmed(String cell) {
+    return switch (type) {
+      case TEXT, ID -> readText(cell);
+      case DAY, TIME -> readMoment(cell);
+      case FLAG, WORD -> readClosed(cell);
+      case COUNT -> readCount(cell);
     };
   }
 
   /// The text of the last cell read, our own word for words and flags; empty when it had none.
   String text() {
+    return text.toString();
+  }
+
+  /// The same as long as the record is: a text that lies where it lay.
+  CharSequence passing() {
     return text;
   }
 
@@ -126,10 +166,10 @@ final class CellReader {
     Known known = closed.get(cell);
     if (known == null) {
       Outcome outcome =
-          column.field().type() == FieldType.FLAG
+          type == FieldType.FLAG
               ? readWord(cell, FLAGS.get(cell.toLowerCase(Locale.ROOT)))
               : readWord(cell, canonical(cell));
-      known = new Known(outcome, text);
+      known = new Known(outcome, text());
       if (closed.size() < MOST_KNOWN) {
         closed.put(cell, known);
       }
@@ -147,7 +187,7 @@ final class CellReader {
     String word = mapped(cell);
     if (word == null) {
       word = standard;
-    } else if (column.field().type() == FieldType.FLAG) {
+    } else if (type == FieldType.FLAG) {
       word = FLAGS.get(word.toLowerCase(Locale.ROOT));
     }
     if (word != null) {
@@ -193,8 +233,9 @@ final class CellReader {
     if (never.contains(cell)) {
       return Outcome.EMPTY;
     }
-    if (column.field().type() == FieldType.TIME) {
-      number = dayTimes.read(cell);
+    if (type == FieldType.TIME) {
+      letters.move(cell.toCharArray(), 0, cell.length());
+      number = dayTimes.read(letters);
       if (number != LongColumn.ABSENT) {
         return Outcome.VALUE;
       }
@@ -206,7 +247,7 @@ final class CellReader {
     if (NeverWords.contains(moment.day())) {
       return Outcome.EMPTY;
     }
-    if (column.field().type() == FieldType.DAY) {
+    if (type == FieldType.DAY) {
       number = moment.dayIn(fileZone, auditZone).toEpochDay();
     } else {
       number = moment.instant(fileZone).toEpochMilli();

@@ -1,6 +1,7 @@
 package app.stalekeys.core.evidence;
 
 import app.stalekeys.core.bits.LongColumn;
+import app.stalekeys.core.bits.Slice;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.zone.ZoneOffsetTransition;
@@ -18,7 +19,11 @@ final class DayTimes {
   private static final long MILLIS_A_DAY = 86_400_000;
 
   private final ZoneId zone;
-  private String known = "";
+
+  /// What stands before the time of day, and what behind it; no day when none is known.
+  private char[] day = {};
+
+  private char[] ending = {};
   private long start;
 
   DayTimes(ZoneId zone) {
@@ -26,28 +31,27 @@ final class DayTimes {
   }
 
   /// Milliseconds since 1970-01-01 UTC, or [LongColumn#ABSENT] when the text is of another day or form.
-  long read(String cell) {
-    int length = cell.length();
-    if (length != known.length()
-        || length < TIME_ENDS
-        || !cell.regionMatches(0, known, 0, TIME_AT)
-        || !cell.regionMatches(TIME_ENDS, known, TIME_ENDS, length - TIME_ENDS)) {
-      return LongColumn.ABSENT;
-    }
-    long millis = millisOfDay(cell);
+  long read(Slice cell) {
+    boolean isKnown =
+        day.length > 0
+            && cell.length() == TIME_ENDS + ending.length
+            && cell.hasAt(0, day)
+            && cell.hasAt(TIME_ENDS, ending);
+    long millis = isKnown ? millisOfDay(cell) : -1;
     return millis < 0 ? LongColumn.ABSENT : start + millis;
   }
 
   /// Takes the day of a time that the patterns read, if it is of the form.
   void learn(String cell, Moment moment, long at) {
-    known = "";
+    day = new char[0];
     if (cell.length() < TIME_ENDS || moment.time() == null || !endsPlainly(cell)) {
       return;
     }
     long millis = millisOfDay(cell);
     boolean same = millis >= 0 && moment.time().toNanoOfDay() == millis * 1_000_000L;
     if (same && (moment.offset() != null || isPlain(at - millis))) {
-      known = cell;
+      day = cell.substring(0, TIME_AT).toCharArray();
+      ending = cell.substring(TIME_ENDS).toCharArray();
       start = at - millis;
     }
   }
@@ -66,7 +70,7 @@ final class DayTimes {
   }
 
   /// `HH:mm:ss` in milliseconds, −1 when it is none.
-  private static long millisOfDay(String cell) {
+  private static long millisOfDay(CharSequence cell) {
     int hour = two(cell, TIME_AT);
     int minute = two(cell, TIME_AT + 3);
     int second = two(cell, TIME_AT + 6);
@@ -82,7 +86,7 @@ final class DayTimes {
     return fits ? (hour * 3600L + minute * 60L + second) * 1000 : -1;
   }
 
-  private static int two(String cell, int at) {
+  private static int two(CharSequence cell, int at) {
     int tens = cell.charAt(at) - '0';
     int ones = cell.charAt(at + 1) - '0';
     return tens < 0 || tens > 9 || ones < 0 || ones > 9 ? -1 : tens * 10 + ones;

@@ -1,5 +1,6 @@
 package app.stalekeys.core.evidence;
 
+import app.stalekeys.core.bits.Slice;
 import java.util.Locale;
 
 /// How ids of one application are compared: `ids: {case: ignore, pad: 6}`. The spelling that is shown
@@ -41,6 +42,30 @@ public record IdRule(boolean ignoreCase, int pad) {
       end--;
     }
     return end - start == text.length() ? text : text.substring(start, end);
+  }
+
+  /// The same for a text that is not made.
+  public static void trim(Slice text) {
+    int end = text.length();
+    int start = 0;
+    while (start < end && isBlank(text.charAt(start))) {
+      start++;
+    }
+    int left = end;
+    while (left > start && isBlank(text.charAt(left - 1))) {
+      left--;
+    }
+    text.narrow(start, end - left);
+  }
+
+  /// Whether nothing but blanks of any kind lies there.
+  public static boolean isBlank(CharSequence text) {
+    for (int i = 0; i < text.length(); i++) {
+      if (!isBlank(text.charAt(i))) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private static boolean isBlank(char c) {

@@ -63,6 +63,17 @@ public final class Interpreter {
   /// @throws IOException when the bytes cannot be had; everything that is wrong with them is an issue
   public Reading read(FactSink sink) throws IOException {
     try {
+      return readOnce(sink);
+    } catch (BeginAnewException mistaken) {
+      sink.restart();
+      issues.clear();
+      dates.clear();
+      return readOnce(sink);
+    }
+  }
+
+  private Reading readOnce(FactSink sink) throws IOException {
+    try {
       ColumnMatcher.Result bound = ColumnMatcher.match(spec, records.head());
       ColumnMap map = bound.map();
       if (!bound.issues().isEmpty()) {

@@ -1,5 +1,6 @@
 package app.stalekeys.core.evidence;
 
+import app.stalekeys.core.bits.Slice;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -20,7 +21,12 @@ final class KindWriter implements RecordWriter {
           Kind.GRANTS, Set.of("holder", "resource", "action", "scope"));
 
   private final Kind kind;
-  private final List<CellReader> readers;
+  private final CellReader[] readers;
+
+  private final boolean[] isNumeric;
+
+  /// Whether a cell is one value and not a list of them.
+  private final boolean[] isWhole;
 
   /// For each reader, its place among the segment's texts or numbers.
   private final int[] target;
@@ -29,8 +35,9 @@ final class KindWriter implements RecordWriter {
   private final int[] attributeColumns;
 
   private final int firstAttribute;
+  private final Slice attribute = new Slice();
   private final SegmentBuilder segment;
-  private final String[] texts;
+  private final CharSequence[] texts;
   private final long[] numbers;
 
   /// The tokens of the cells at hand, by position in `readers`.
@@ -43,8 +50,10 @@ final class KindWriter implements RecordWriter {
 
   KindWriter(Kind kind, List<CellReader> readers, Map<Integer, String> attributes) {
     this.kind = kind;
-    this.readers = readers;
-    this.texts = new String[readers.size()];
+    this.readers = readers.toArray(CellReader[]::new);
+    this.isNumeric = new boolean[readers.size()];
+    this.isWhole = new boolean[readers.size()];
+    this.texts = new CharSequence[readers.size()];
     this.numbers = new long[readers.size()];
     this.tokens = new int[readers.size()];
     this.target = new int[readers.size()];
@@ -52,7 +61,9 @@ final class KindWriter implements RecordWriter {
     List<String> numberNames = new ArrayList<>();
     for (int i = 0; i < target.length; i++) {
       Field field = readers.get(i).column().field();
-      List<String> names = field.type().isNumeric() ? numberNames : textNames;
+      isWhole[i] = readers.get(i).column().split() == null;
+      isNumeric[i] = field.type().isNumeric();
+      List<String> names = isNumeric[i] ? numberNames : textNames;
       target[i] = names.size();
       names.add(field.name());
     }
@@ -65,17 +76,17 @@ final class KindWriter implements RecordWriter {
   @Override
   public Result read(RawRecord record) {
     if (!record.describes(kind)) {
-      return new Result.Lacking(readers.getFirst().column());
+      return new Result.Lacking(readers[0].column());
     }
     repeated.clear();
     clockMark = Moment.ClockMark.NONE;
-    for (int i = 0; i < readers.size(); i++) {
-      CellReader reader = readers.get(i);
-      Column column = reader.column();
+    boolean repeats = record.repeats();
+    for (int i = 0; i < readers.length; i++) {
+      CellReader reader = readers[i];
       Result fault =
-          column.split() == null && !record.repeats()
-              ? readOne(i, reader, record.cell(column.position()), record.token(column.position()))
-              : readAll(i, reader, valuesOf(column, record));
+          isWhole[i] && !repeats
+              ? readOne(i, reader, record)
+              : readAll(i, reader, valuesOf(reader.column(), record));
       if (fault != null) {
         return fault;
       }
@@ -84,40 +95,57 @@ final class KindWriter implements RecordWriter {
   }
 
   /// The usual case: one value in the cell. Takes no list and no array.
-  private @Nullable Result readOne(int i, CellReader reader, String value, int token) {
-    CellReader.Outcome outcome = reader.read(value, token);
+  private @Nullable Result readOne(int i, CellReader reader, RawRecord record) {
+    int position = reader.column().position();
+    CellReader.Outcome outcome = reader.read(record);
+    took(i, reader, record.token(position));
+    return outcome == CellReader.Outcome.VALUE
+        ? null
+        : fault(reader, outcome, record.cell(position));
+  }
+
+  private @Nullable Result readValue(int i, CellReader reader, String value) {
+    CellReader.Outcome outcome = reader.read(value);
+    took(i, reader, RawRecord.NO_TOKEN);
+    return outcome == CellReader.Outcome.VALUE ? null : fault(reader, outcome, value);
+  }
+
+  private void took(int i, CellReader reader, int token) {
     tokens[i] = token;
-    texts[i] = reader.text();
+    texts[i] = reader.passing();
     numbers[i] = reader.number();
     if (reader.clockMark() != Moment.ClockMark.NONE) {
       clockMark = reader.clockMark();
     }
-    return switch (outcome) {
-      case VALUE -> null;
-      case EMPTY -> reader.column().field().required() ? new Result.Lacking(reader.column()) : null;
-      case UNREADABLE, UNMAPPED -> new Result.Bad(reader.column(), value, outcome);
-    };
+  }
+
+  private static @Nullable Result fault(
+      CellReader reader, CellReader.Outcome outcome, String value) {
+    if (outcome != CellReader.Outcome.EMPTY) {
+      return new Result.Bad(reader.column(), value, outcome);
+    }
+    return reader.column().field().required() ? new Result.Lacking(reader.column()) : null;
   }
 
   private @Nullable Result readAll(int i, CellReader reader, List<String> values) {
     if (values.size() == 1) {
-      return readOne(i, reader, values.getFirst(), RawRecord.NO_TOKEN);
+      return readValue(i, reader, values.getFirst());
     }
     List<String> read = new ArrayList<>();
     for (String value : values) {
-      Result result = readOne(i, reader, value, RawRecord.NO_TOKEN);
+      Result result = readValue(i, reader, value);
       if (result instanceof Result.Bad) {
         return result;
       }
       if (!texts[i].isEmpty()) {
-        read.add(texts[i]);
+        read.add(texts[i].toString());
       }
     }
     if (read.size() > 1) {
       repeated.put(i, read.toArray(String[]::new));
       return null;
     }
-    return readOne(i, reader, read.isEmpty() ? "" : read.getFirst(), RawRecord.NO_TOKEN);
+    return readValue(i, reader, read.isEmpty() ? "" : read.getFirst());
   }
 
   private List<String> valuesOf(Column column, RawRecord record) {
@@ -152,9 +180,9 @@ final class KindWriter implements RecordWriter {
     int facts = repeated.values().stream().mapToInt(v -> v.length).reduce(1, (a, b) -> a * b);
     for (int fact = 0; fact < facts; fact++) {
       int rest = fact;
-      for (int i = 0; i < readers.size(); i++) {
+      for (int i = 0; i < readers.length; i++) {
         String[] values = repeated.get(i);
-        String text = values == null ? texts[i] : values[rest % values.length];
+        CharSequence text = values == null ? texts[i] : values[rest % values.length];
         rest = values == null ? rest : rest / values.length;
         put(i, text, numbers[i], values == null ? tokens[i] : RawRecord.NO_TOKEN);
       }
@@ -165,7 +193,9 @@ final class KindWriter implements RecordWriter {
   private void endFact(RawRecord record) {
     for (int i = 0; i < attributeColumns.length; i++) {
       int position = attributeColumns[i];
-      segment.text(firstAttribute + i, attribute(record, position), record.token(position));
+      CharSequence text =
+          record.letters(position, attribute) ? attribute : attribute(record, position);
+      segment.text(firstAttribute + i, text, record.token(position));
     }
     segment.endRow(record.row(), clockMark);
   }
@@ -174,8 +204,8 @@ final class KindWriter implements RecordWriter {
     return record.repeats() ? String.join("; ", record.cells(position)) : record.cell(position);
   }
 
-  private void put(int i, String text, long number, int token) {
-    if (readers.get(i).column().field().type().isNumeric()) {
+  private void put(int i, CharSequence text, long number, int token) {
+    if (isNumeric[i]) {
       segment.number(target[i], number);
     } else {
       segment.text(target[i], text, token);

@@ -31,8 +31,8 @@ public final class NeverWords {
   }
 
   /// Whether the cell's text means "never". All zeros, with or without punctuation, do.
-  public boolean contains(String text) {
-    return (lengths.get(text.length()) && words.contains(text.toLowerCase(Locale.ROOT)))
+  public boolean contains(CharSequence text) {
+    return (lengths.get(text.length()) && words.contains(text.toString().toLowerCase(Locale.ROOT)))
         || isZeros(text);
   }
 
@@ -40,13 +40,13 @@ public final class NeverWords {
     return DAYS.contains(day);
   }
 
-  private static boolean isZeros(String text) {
+  private static boolean isZeros(CharSequence text) {
     boolean zero = false;
     for (int i = 0; i < text.length(); i++) {
       char c = text.charAt(i);
       if (c == '0') {
         zero = true;
-      } else if (".-/: T".indexOf(c) < 0) {
+      } else if (c > '0' && c <= '9' || ".-/: T".indexOf(c) < 0) {
         return false;
       }
     }

@@ -1,5 +1,6 @@
 package app.stalekeys.core.evidence;
 
+import app.stalekeys.core.bits.Slice;
 import java.util.List;
 
 /// One record as the file has it, cells by the position of the [Head].
@@ -15,6 +16,13 @@ public interface RawRecord {
   default String cell(int column) {
     List<String> values = cells(column);
     return values.isEmpty() ? "" : values.getFirst();
+  }
+
+  /// The cell's text where it lies, without making it: as long as the record is.
+  ///
+  /// @return false, and nothing else, when it lies nowhere as letters and is to be asked for as a text
+  default boolean letters(int column, Slice into) {
+    return false;
   }
 
   /// A number that stands for the cell's text in its column as long as the file is read, counted from 0: the same

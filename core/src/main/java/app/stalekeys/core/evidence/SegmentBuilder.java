@@ -13,8 +13,8 @@ final class SegmentBuilder {
   private final Kind kind;
   private final List<String> textNames;
   private final List<String> numberNames;
-  private TextColumn.Builder[] texts;
-  private LongColumn.Builder[] numbers;
+  private final TextColumn.Builder[] texts;
+  private final LongColumn.Builder[] numbers;
   private LongColumn.Builder fileRows = new LongColumn.Builder();
   private TextColumn.Builder clock = new TextColumn.Builder();
   private boolean clockMarked;
@@ -24,18 +24,10 @@ final class SegmentBuilder {
     this.kind = kind;
     this.textNames = List.copyOf(textNames);
     this.numberNames = List.copyOf(numberNames);
-    this.texts = newTexts();
-    this.numbers = newNumbers();
-  }
-
-  private TextColumn.Builder[] newTexts() {
-    return textNames.stream().map(n -> new TextColumn.Builder()).toArray(TextColumn.Builder[]::new);
-  }
-
-  private LongColumn.Builder[] newNumbers() {
-    return numberNames.stream()
-        .map(n -> new LongColumn.Builder())
-        .toArray(LongColumn.Builder[]::new);
+    this.texts =
+        textNames.stream().map(n -> new TextColumn.Builder()).toArray(TextColumn.Builder[]::new);
+    this.numbers =
+        numberNames.stream().map(n -> new LongColumn.Builder()).toArray(LongColumn.Builder[]::new);
   }
 
   /// @param value null or empty for "no value"
@@ -45,7 +37,7 @@ final class SegmentBuilder {
 
   /// @param value null or empty for "no value"
   /// @param token the same for the same value; [RawRecord#NO_TOKEN] when it has none
-  void text(int column, @Nullable String value, int token) {
+  void text(int column, @Nullable CharSequence value, int token) {
     texts[column].add(value == null || value.isEmpty() ? null : value, token);
   }
 
@@ -75,18 +67,18 @@ final class SegmentBuilder {
     columns.add(new SegmentDraft.Column(Segment.ROW, fileRows::seal));
     for (int i = 0; i < numbers.length; i++) {
       columns.add(new SegmentDraft.Column(numberNames.get(i), numbers[i]::seal));
+      numbers[i] = numbers[i].another();
     }
     for (int i = 0; i < texts.length; i++) {
       columns.add(new SegmentDraft.Column(textNames.get(i), texts[i]::seal));
+      texts[i] = texts[i].another();
     }
     if (clockMarked) {
       columns.add(new SegmentDraft.Column(Segment.CLOCK, clock::seal));
     }
     SegmentDraft draft = new SegmentDraft(kind, rows, columns);
-    texts = newTexts();
-    numbers = newNumbers();
-    fileRows = new LongColumn.Builder();
-    clock = new TextColumn.Builder();
+    fileRows = fileRows.another();
+    clock = clock.another();
     clockMarked = false;
     rows = 0;
     return draft;

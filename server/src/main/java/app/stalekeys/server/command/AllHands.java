@@ -2,8 +2,7 @@ package app.stalekeys.server.command;
 
 import app.stalekeys.core.source.Workers;
 import java.util.List;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
+import java.util.concurrent.ForkJoinTask;
 import java.util.function.Function;
 import java.util.function.Supplier;
 
@@ -14,15 +13,9 @@ final class AllHands implements Workers {
     return items.parallelStream().map(work).toList();
   }
 
+  /// Whoever wants the result before anybody has begun does the work.
   @Override
   public <T> Supplier<T> beside(Supplier<T> work) {
-    CompletableFuture<T> begun = CompletableFuture.supplyAsync(work);
-    return () -> {
-      try {
-        return begun.join();
-      } catch (CompletionException failed) {
-        throw failed.getCause() instanceof RuntimeException cause ? cause : failed;
-      }
-    };
+    return ForkJoinTask.adapt(work::get).fork()::join;
   }
 }

@@ -287,7 +287,7 @@ public class Evidence {
     EvidenceReader.Read read;
     try {
       HashedSource kept = new HashedSource(() -> bytes.open(id), row.sha256(), row.file());
-      read = EvidenceReader.read(spec, kept, snapshot.file().zone(), sink);
+      read = EvidenceReader.read(spec, kept, snapshot.file().zone(), jobs.hands(), sink);
       kept.compare();
     } catch (IOException failed) {
       throw new UncheckedIOException(failed);

@@ -1,9 +1,9 @@
 package app.stalekeys.server.gather;
 
+import app.stalekeys.core.bits.Packed;
 import app.stalekeys.core.evidence.read.Sha256;
 import app.stalekeys.server.jobs.Jobs;
 import jakarta.persistence.EntityManager;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.security.MessageDigest;
@@ -11,8 +11,6 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HexFormat;
 import java.util.concurrent.Future;
-import java.util.zip.Deflater;
-import java.util.zip.DeflaterOutputStream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -22,7 +20,7 @@ class EvidenceBytes {
 
   private static final int PIECE = 1 << 20;
 
-  /// Pieces held at most while they are deflated.
+  /// Pieces held at most while they are packed.
   private static final int AHEAD = 3;
 
   /// What was learnt while the bytes went by.
@@ -40,43 +38,47 @@ class EvidenceBytes {
     this.jobs = jobs;
   }
 
-  /// Keeps the stream's bytes; to be called within a transaction. Pieces are deflated while the next ones are hashed.
+  /// Keeps the stream's bytes; to be called within a transaction. Pieces are packed while the next ones are hashed.
   Kept keep(long evidenceId, InputStream in) throws IOException {
     MessageDigest digest = Sha256.digest();
-    Deque<Piece> deflating = new ArrayDeque<>();
+    Deque<Future<Piece>> packing = new ArrayDeque<>();
     long size = 0;
+    int kept = 0;
     long lines = 0;
     byte[] bytes = in.readNBytes(PIECE);
-    for (int seq = 0; bytes.length > 0; seq++) {
-      byte[] piece = bytes;
-      deflating.add(new Piece(seq, lines, jobs.beside(() -> deflated(piece))));
-      digest.update(piece);
-      size += piece.length;
-      for (byte b : piece) {
-        if (b == '\n') {
-          lines++;
+    while (bytes.length > 0 || !packing.isEmpty()) {
+      if (bytes.length > 0) {
+        byte[] piece = bytes;
+        packing.add(jobs.beside(() -> Piece.of(piece)));
+        for (int from = 0; from < piece.length; from += 1 << 14) {
+          digest.update(piece, from, Math.min(1 << 14, piece.length - from));
         }
+        size += piece.length;
       }
-      if (deflating.size() > AHEAD) {
-        keep(evidenceId, deflating.remove());
+      if (bytes.length == 0 || packing.size() > AHEAD) {
+        Piece packed = Jobs.ended(packing.remove());
+        keep(new EvidencePiece(evidenceId, kept++, lines, packed.data));
+        lines += packed.lineEnds;
       }
-      bytes = in.readNBytes(PIECE);
-    }
-    for (Piece piece : deflating) {
-      keep(evidenceId, piece);
+      bytes = bytes.length == 0 ? bytes : in.readNBytes(PIECE);
     }
     return new Kept(HexFormat.of().formatHex(digest.digest()), size, lines);
   }
 
-  /// A piece that is being deflated.
-  private record Piece(int seq, long firstLine, Future<byte[]> data) {}
+  private record Piece(byte[] data, int lineEnds) {
+    static Piece of(byte[] bytes) {
+      int ends = 0;
+      for (byte b : bytes) {
+        ends += b == '\n' ? 1 : 0;
+      }
+      return new Piece(Packed.pack(bytes, bytes.length), ends);
+    }
+  }
 
-  private void keep(long evidenceId, Piece piece) throws IOException {
-    EvidencePiece kept =
-        new EvidencePiece(evidenceId, piece.seq, piece.firstLine, Jobs.ended(piece.data));
-    store.persist(kept);
+  private void keep(EvidencePiece piece) {
+    store.persist(piece);
     store.flush();
-    store.detach(kept);
+    store.detach(piece);
   }
 
   /// Takes the pieces of a file away, to make room for another under its name.
@@ -87,17 +89,6 @@ class EvidenceBytes {
         .executeUpdate();
   }
 
-  private static byte[] deflated(byte[] bytes) throws IOException {
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    Deflater deflater = new Deflater(Deflater.BEST_SPEED);
-    try (DeflaterOutputStream deflating = new DeflaterOutputStream(out, deflater)) {
-      deflating.write(bytes);
-    } finally {
-      deflater.end();
-    }
-    return out.toByteArray();
-  }
-
   /// The bytes from the first piece on.
   InputStream open(long evidenceId) {
     return open(evidenceId, 0);
@@ -105,7 +96,7 @@ class EvidenceBytes {
 
   /// The bytes from a piece on; pieces are fetched one by one as they are needed.
   InputStream open(long evidenceId, int fromPiece) {
-    return new PieceStream(seq -> piece(evidenceId, seq), fromPiece, PIECE, jobs::beside);
+    return new PieceStream(seq -> piece(evidenceId, seq), fromPiece, PIECE);
   }
 
   private byte[] piece(long evidenceId, int seq) {

@@ -6,7 +6,7 @@ import jakarta.persistence.IdClass;
 import jakarta.persistence.Lob;
 import java.io.Serializable;
 
-/// Up to a mebibyte of the original file, deflated.
+/// Up to a mebibyte of the original file, packed.
 @Entity
 @IdClass(EvidencePiece.Key.class)
 class EvidencePiece {

@@ -1,8 +1,10 @@
 package app.stalekeys.server.jobs;
 
+import app.stalekeys.core.source.Workers;
 import app.stalekeys.server.platform.Refusal;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.util.Collection;
 import java.util.List;
@@ -17,6 +19,8 @@ import java.util.concurrent.Future;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Function;
+import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -24,9 +28,6 @@ import org.springframework.stereotype.Service;
 /// Runs jobs one after the other and keeps the last hundred to be looked at.
 @Service
 public class Jobs {
-
-  /// One may seal while another inflates what is read next.
-  private static final int HELPERS = 2;
 
   /// The work of a job. A [Refusal] it throws is shown to the user as its sentences.
   @FunctionalInterface
@@ -44,13 +45,11 @@ public class Jobs {
         return thread;
       });
   private final ExecutorService helper =
-      Executors.newFixedThreadPool(
-          HELPERS,
-          task -> {
-            Thread thread = new Thread(task, "jobs-beside");
-            thread.setDaemon(true);
-            return thread;
-          });
+      Executors.newCachedThreadPool(task -> {
+        Thread thread = new Thread(task, "jobs-beside");
+        thread.setDaemon(true);
+        return thread;
+      });
   private final ScheduledExecutorService clockwork =
       Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "jobs-clockwork");
@@ -60,7 +59,8 @@ public class Jobs {
   private final ConcurrentSkipListMap<Long, Job> jobs = new ConcurrentSkipListMap<>();
   private final AtomicLong ids = new AtomicLong();
 
-  /// Work beside the work in hand, on another thread. It must not wait for other such work.
+  /// Work beside the work in hand, on a thread of its own: it may itself wait for other such work. Whoever asks bounds
+  /// how much of it there is.
   public <T> Future<T> beside(Callable<T> work) {
     return helper.submit(work);
   }
@@ -80,6 +80,28 @@ public class Jobs {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(interrupted);
     }
+  }
+
+  /// The hands of a job: one thing after the other, and what can be begun before it is wanted on another thread.
+  public Workers hands() {
+    return new Workers() {
+      @Override
+      public <T, R> List<R> each(List<T> items, Function<T, R> work) {
+        return Workers.ONE.each(items, work);
+      }
+
+      @Override
+      public <T> Supplier<T> beside(Supplier<T> work) {
+        Future<T> begun = Jobs.this.beside(work::get);
+        return () -> {
+          try {
+            return ended(begun);
+          } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+          }
+        };
+      }
+    };
   }
 
   public Job submit(String title, Work work) {

@@ -3,6 +3,7 @@ package app.stalekeys.server.gather;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.stalekeys.core.bits.Packed;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -10,41 +11,23 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.zip.DeflaterOutputStream;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 
 /// Kept bytes come out as they went in, no more of them are fetched than are read, and damage is an error.
 class PieceStreamTest {
 
   private static final int PIECE = 1000;
-  private static final ExecutorService BESIDE = Executors.newSingleThreadExecutor();
 
   private final byte[] original = new byte[10 * PIECE + 1];
   private final List<Integer> fetched = new ArrayList<>();
   private final List<byte[]> pieces = new ArrayList<>();
 
-  PieceStreamTest() throws IOException {
+  PieceStreamTest() {
     new Random(7).nextBytes(original);
     for (int from = 0; from < original.length; from += PIECE) {
-      pieces.add(
-          deflated(Arrays.copyOfRange(original, from, Math.min(original.length, from + PIECE))));
+      int size = Math.min(original.length - from, PIECE);
+      pieces.add(Packed.pack(Arrays.copyOfRange(original, from, from + size), size));
     }
-  }
-
-  @AfterAll
-  static void stop() {
-    BESIDE.shutdownNow();
-  }
-
-  private static byte[] deflated(byte[] bytes) throws IOException {
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    try (DeflaterOutputStream deflating = new DeflaterOutputStream(out)) {
-      deflating.write(bytes);
-    }
-    return out.toByteArray();
   }
 
   private InputStream from(int piece) {
@@ -54,8 +37,7 @@ class PieceStreamTest {
           return seq < pieces.size() ? pieces.get(seq) : new byte[0];
         },
         piece,
-        PIECE,
-        BESIDE::submit);
+        PIECE);
   }
 
   @Test

@@ -4,17 +4,14 @@ import app.stalekeys.core.evidence.RawRecord;
 import java.util.Arrays;
 
 /// The texts of one column's cells, each made once and numbered from 0: in a log the same few stand in nearly every
-/// row, and whoever meets one again need not look at its letters. A column in which nearly every text is new, such as
-/// session ids, gives up after a while. Not for use by several threads.
+/// row, and whoever meets one again need not look at its letters. A column with many of them gives up: to find one
+/// among thousands takes longer than to make it anew. Not for use by several threads.
 ///
 /// The letters of all texts lie in one array, so that comparing touches no object.
 final class CellTexts {
 
-  /// Cells after which a column is judged.
-  private static final int JUDGED_AFTER = 4096;
-
-  /// Texts kept at most, and letters of one.
-  private static final int MOST = 1 << 17;
+  /// Texts of a column that does not give up: what a processor's nearest memory holds.
+  private static final int MOST = 4096;
 
   private static final int LONGEST = 256;
 
@@ -26,7 +23,6 @@ final class CellTexts {
   private String[] texts = new String[16];
   private char[] arena = new char[256];
   private int kept;
-  private int asked;
   private boolean keeps = true;
 
   /// The text's number, [RawRecord#NO_TOKEN] when it is not kept.
@@ -34,7 +30,6 @@ final class CellTexts {
     if (!keeps || length > LONGEST) {
       return RawRecord.NO_TOKEN;
     }
-    asked++;
     int hash = hash(letters, from, length);
     int mask = table.length - 1;
     int slot = spread(hash) & mask;
@@ -53,12 +48,8 @@ final class CellTexts {
   }
 
   private int keep(int hash, int slot, char[] letters, int from, int length) {
-    if (asked > JUDGED_AFTER && kept > asked - asked / 8) {
-      // What was kept stays what it was: rows that were read may still be asked for it.
-      keeps = false;
-      return RawRecord.NO_TOKEN;
-    }
     if (kept == MOST) {
+      keeps = false;
       return RawRecord.NO_TOKEN;
     }
     if (kept == texts.length) {

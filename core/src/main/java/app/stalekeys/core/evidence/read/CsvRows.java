@@ -29,7 +29,7 @@ final class CsvRows extends AbstractBaseCsvCallbackHandler<TableRow> {
       throw new TooWideException();
     }
     if (column >= KEPT_COLUMNS) {
-      row.add(new String(letters, from, length), RawRecord.NO_TOKEN);
+      row.add(letters, from, length);
       return;
     }
     if (column == columns.size()) {
@@ -37,8 +37,11 @@ final class CsvRows extends AbstractBaseCsvCallbackHandler<TableRow> {
     }
     CellTexts texts = columns.get(column);
     int token = texts.token(letters, from, length);
-    row.add(
-        token == RawRecord.NO_TOKEN ? new String(letters, from, length) : texts.text(token), token);
+    if (token == RawRecord.NO_TOKEN) {
+      row.add(letters, from, length);
+    } else {
+      row.add(texts.text(token), token);
+    }
   }
 
   @Override

@@ -1,5 +1,6 @@
 package app.stalekeys.core.evidence.read;
 
+import app.stalekeys.core.evidence.BeginAnewException;
 import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.Head;
 import app.stalekeys.core.evidence.RawRecords;
@@ -12,6 +13,7 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.util.ArrayList;
@@ -48,14 +50,18 @@ final class DelimitedRecords implements RawRecords {
 
   private final ByteSource source;
   private final EvidenceSpec spec;
+  private final Pace pace;
+  private boolean assumes;
   private @Nullable Layout layout;
 
   /// @param head the head as found
   private record Layout(Letters letters, HeadFinder.Found found, Head head) {}
 
-  DelimitedRecords(ByteSource source, EvidenceSpec spec) {
+  DelimitedRecords(ByteSource source, EvidenceSpec spec, Pace pace) {
     this.source = source;
     this.spec = spec;
+    this.pace = pace;
+    this.assumes = pace.assumes();
   }
 
   @Override
@@ -82,7 +88,11 @@ final class DelimitedRecords implements RawRecords {
 
   private Layout layout() throws IOException, UnusableSourceException {
     if (layout == null) {
-      Letters letters = Letters.of(source, spec.read().encoding(), spec.entry());
+      String declared = spec.read().encoding();
+      Letters letters =
+          assumes
+              ? Letters.ofBeginning(source, declared, spec.entry())
+              : Letters.of(source, declared, spec.entry());
       List<String> lines = sample(letters);
       HeadFinder.Found found = new HeadFinder(spec, lines).find();
       refuseTooWide(lines, found);
@@ -129,7 +139,7 @@ final class DelimitedRecords implements RawRecords {
         lines.add(line.toString());
       }
     } catch (CharacterCodingException wrong) {
-      throw letters.wrongByte(source, spec.entry());
+      throw wrongByte(letters);
     }
     return lines;
   }
@@ -179,10 +189,9 @@ final class DelimitedRecords implements RawRecords {
       throws IOException, UnusableSourceException {
     int above = found.line() - 1;
     long reached = found.line();
-    try (BufferedReader reader = letters.openLines(source, spec.entry())) {
-      for (int i = 0; i < above; i++) {
-        reader.readLine();
-      }
+    try (TextAhead reader =
+        new TextAhead(letters.openLines(source, spec.entry()), pace.workers())) {
+      skipLines(reader, above);
       try (CsvReader<TableRow> csv = csv(found.delimiter(), reader)) {
         for (TableRow row : csv) {
           reached = row.row() + above;
@@ -196,19 +205,37 @@ final class DelimitedRecords implements RawRecords {
       throw shapeless(reached);
     } catch (CsvParseException shapeless) {
       if (shapeless.getCause() instanceof CharacterCodingException) {
-        throw letters.wrongByte(source, spec.entry());
+        throw wrongByte(letters);
       }
       if (shapeless.getCause() instanceof RefusedBytesException endless) {
         throw endless;
       }
       throw shapeless(reached);
     } catch (CharacterCodingException wrong) {
-      throw letters.wrongByte(source, spec.entry());
+      throw wrongByte(letters);
     } catch (UncheckedIOException failed) {
       if (failed.getCause() instanceof CharacterCodingException) {
-        throw letters.wrongByte(source, spec.entry());
+        throw wrongByte(letters);
       }
       throw failed;
+    }
+  }
+
+  /// A byte that is no letter. Where the letters were only assumed, that is for the whole file to say.
+  private UnusableSourceException wrongByte(Letters letters) throws IOException {
+    if (!letters.isProven()) {
+      assumes = false;
+      layout = null;
+      throw new BeginAnewException();
+    }
+    return letters.wrongByte(source, spec.entry());
+  }
+
+  private static void skipLines(TextAhead text, int lines) throws IOException {
+    int ends = 0;
+    for (int c = 0; ends < lines && c >= 0; ) {
+      c = text.read();
+      ends += c == '\n' ? 1 : 0;
     }
   }
 
@@ -220,7 +247,7 @@ final class DelimitedRecords implements RawRecords {
             Place.ofRow(spec.entry(), line)));
   }
 
-  private static CsvReader<TableRow> csv(String delimiter, BufferedReader reader) {
+  private static CsvReader<TableRow> csv(String delimiter, Reader reader) {
     return CsvReader.builder()
         .fieldSeparator(delimiter)
         .skipEmptyLines(false)

@@ -4,6 +4,7 @@ import app.stalekeys.core.evidence.EvidenceSpec;
 import app.stalekeys.core.evidence.RawRecords;
 import app.stalekeys.core.source.Issue;
 import app.stalekeys.core.source.UnusableSourceException;
+import app.stalekeys.core.source.Workers;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -29,7 +30,18 @@ public final class Formats {
   public static RawRecords of(ByteSource source, EvidenceSpec spec)
       throws IOException, UnusableSourceException {
     Archives.Content content = Archives.open(source, spec);
-    return of(content.bytes(), spec, content.name());
+    return of(content.bytes(), spec, content.name(), Pace.STEADY);
+  }
+
+  /// The records for one walk over all of them, by somebody who can begin anew: where the format allows it nothing is
+  /// proven beforehand that the walk itself proves.
+  ///
+  /// @param workers may parse rows while those before are taken
+  /// @throws UnusableSourceException when an archive cannot be opened
+  public static RawRecords forOneWalk(ByteSource source, EvidenceSpec spec, Workers workers)
+      throws IOException, UnusableSourceException {
+    Archives.Content content = Archives.open(source, spec);
+    return of(content.bytes(), spec, content.name(), new Pace(true, workers));
   }
 
   /// The records at the beginning of a file. Of formats that can only be read from their end or as a
@@ -43,7 +55,7 @@ public final class Formats {
     boolean whole =
         name.endsWith(".xlsx") || name.endsWith(".json") || startsAsZip(content.bytes());
     ByteSource bytes = whole ? content.bytes() : new FirstLines(content.bytes(), BEGINNING);
-    return of(bytes, spec, content.name());
+    return of(bytes, spec, content.name(), Pace.STEADY);
   }
 
   private static boolean startsAsZip(ByteSource bytes) throws IOException {
@@ -53,7 +65,7 @@ public final class Formats {
     }
   }
 
-  private static RawRecords of(ByteSource bytes, EvidenceSpec spec, String contentName)
+  private static RawRecords of(ByteSource bytes, EvidenceSpec spec, String contentName, Pace pace)
       throws IOException {
     String name = contentName.toLowerCase(Locale.ROOT);
     if (name.endsWith(".ldif")) {
@@ -65,7 +77,7 @@ public final class Formats {
     if (name.endsWith(".xlsx")) {
       return new SheetRecords(bytes, spec);
     }
-    return byContent(bytes, spec, name);
+    return byContent(bytes, spec, name, pace);
   }
 
   /// The fault of the bytes among the causes of a failed reading; null when the bytes could not be had
@@ -82,7 +94,7 @@ public final class Formats {
     return Archives.open(source, spec).bytes();
   }
 
-  private static RawRecords byContent(ByteSource bytes, EvidenceSpec spec, String name)
+  private static RawRecords byContent(ByteSource bytes, EvidenceSpec spec, String name, Pace pace)
       throws IOException {
     byte[] start;
     try (InputStream in = bytes.open()) {
@@ -102,7 +114,7 @@ public final class Formats {
     if (!delimited && (first.startsWith("{") || first.startsWith("["))) {
       return new JsonRecords(bytes, spec, name);
     }
-    return new DelimitedRecords(bytes, spec);
+    return new DelimitedRecords(bytes, spec, pace);
   }
 
   private static String firstLine(byte[] start) {

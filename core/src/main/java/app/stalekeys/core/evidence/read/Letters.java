@@ -28,15 +28,36 @@ import org.jspecify.annotations.Nullable;
 /// @param charset what the bytes are decoded with
 /// @param markBytes length of the byte order mark
 /// @param why how it was found, in words
-record Letters(Charset charset, int markBytes, String why) {
+/// @param isProven false when only the beginning was looked at: a wrong byte further on then says nothing but that
+///     all of it must be
+record Letters(Charset charset, int markBytes, String why, boolean isProven) {
 
   private static final Charset WINDOWS_1252 = Charset.forName("windows-1252");
+
+  /// Letters by which UTF-8 is assumed.
+  private static final int BEGINNING = 1 << 20;
 
   /// Bytes to which Windows-1252 gives no letter.
   private static final String NOT_IN_1252 = "\u0081\u008D\u008F\u0090\u009D";
 
+  private Letters(Charset charset, int markBytes, String why) {
+    this(charset, markBytes, why, true);
+  }
+
   /// Finds or checks the character set. Reads the whole file once, unless a mark decides.
   static Letters of(ByteSource source, @Nullable String declared, String file)
+      throws IOException, UnusableSourceException {
+    return find(source, declared, file, Long.MAX_VALUE);
+  }
+
+  /// The same by the beginning alone, for whoever reads the rest anyway and can begin anew.
+  static Letters ofBeginning(ByteSource source, @Nullable String declared, String file)
+      throws IOException, UnusableSourceException {
+    return find(source, declared, file, BEGINNING);
+  }
+
+  private static Letters find(
+      ByteSource source, @Nullable String declared, String file, long lookedAt)
       throws IOException, UnusableSourceException {
     byte[] start = firstBytes(source);
     if (start.length == 0) {
@@ -60,13 +81,13 @@ record Letters(Charset charset, int markBytes, String why) {
           0,
           "every other byte is 0");
     }
-    return byContent(source, file);
+    return byContent(source, file, lookedAt);
   }
 
-  private static Letters byContent(ByteSource source, String file)
+  private static Letters byContent(ByteSource source, String file, long lookedAt)
       throws IOException, UnusableSourceException {
-    if (firstWrongLine(source, StandardCharsets.UTF_8, 0) == 0) {
-      return new Letters(StandardCharsets.UTF_8, 0, "every byte fits");
+    if (decode(source, StandardCharsets.UTF_8, 0, lookedAt, new long[1]) < 0) {
+      return new Letters(StandardCharsets.UTF_8, 0, "every byte fits", lookedAt == Long.MAX_VALUE);
     }
     long wrong = firstByteOutside1252(source);
     if (wrong > 0) {

@@ -27,7 +27,33 @@ final class LineGuard extends FilterReader {
   @Override
   public int read(char[] buffer, int from, int length) throws IOException {
     int got = super.read(buffer, from, length);
-    for (int i = from; i < from + got; i++) {
+    if (got <= 0) {
+      return got;
+    }
+    if (letters + got <= Limits.LINE_LETTERS) {
+      count(buffer, from, from + got);
+    } else {
+      guard(buffer, from, from + got);
+    }
+    return got;
+  }
+
+  /// Where no line can be too long, which is nearly always: no branch a letter.
+  private void count(char[] buffer, int from, int to) {
+    int ends = 0;
+    for (int i = from; i < to; i++) {
+      ends += buffer[i] == '\n' ? 1 : 0;
+    }
+    line += ends;
+    int last = to;
+    while (last > from && buffer[last - 1] != '\n') {
+      last--;
+    }
+    letters = last == from ? letters + to - from : to - last;
+  }
+
+  private void guard(char[] buffer, int from, int to) throws IOException {
+    for (int i = from; i < to; i++) {
       if (buffer[i] == '\n') {
         line++;
         letters = 0;
@@ -40,6 +66,5 @@ final class LineGuard extends FilterReader {
                 Place.ofRow(file, line)));
       }
     }
-    return got;
   }
 }

@@ -1,7 +1,6 @@
 package app.stalekeys.core.evidence.read;
 
 import app.stalekeys.core.evidence.Head;
-import app.stalekeys.core.evidence.IdRule;
 import app.stalekeys.core.evidence.RawSink;
 import org.jspecify.annotations.Nullable;
 
@@ -40,8 +39,11 @@ final class TableWalk {
   }
 
   private static boolean isBlank(TableRow row) {
+    if (row.fillsMoreThan(0)) {
+      return false;
+    }
     for (int i = 0; i < row.size(); i++) {
-      if (!IdRule.trim(row.cell(i)).isEmpty()) {
+      if (!row.isBlank(i)) {
         return false;
       }
     }
@@ -53,7 +55,7 @@ final class TableWalk {
       return false;
     }
     for (int i = 0; i < row.size(); i++) {
-      if (!IdRule.trim(row.cell(i)).equals(head.names().get(i))) {
+      if (!row.is(i, head.names().get(i))) {
         return false;
       }
     }

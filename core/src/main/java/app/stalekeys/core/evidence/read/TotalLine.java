@@ -30,10 +30,13 @@ final class TotalLine {
 
   /// @param columns how many columns the head has
   static boolean matches(TableRow row, int columns) {
-    // Nearly every row of a log is full: count before anything is copied.
+    // Nearly every row of a log is full.
+    if (row.fillsMoreThan(MOST_CELLS)) {
+      return false;
+    }
     int count = 0;
     for (int i = 0; i < row.size(); i++) {
-      if (!row.cell(i).isBlank() && ++count > MOST_CELLS) {
+      if (!row.isBlank(i) && ++count > MOST_CELLS) {
         return false;
       }
     }
