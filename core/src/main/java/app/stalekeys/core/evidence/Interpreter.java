@@ -304,15 +304,16 @@ public final class Interpreter {
       return stopped;
     }
 
-    /// The usual case, one kind: takes no list.
+    /// The usual case, one kind: takes no list, and asks for the usual outcome first.
     private void recordOne(RecordWriter writer, RawRecord record) {
-      switch (writer.read(record)) {
-        case RecordWriter.Result.Ready _ -> {
-          read++;
-          write(writer, record);
-        }
-        case RecordWriter.Result.Lacking none -> lacking(record, none.column());
-        case RecordWriter.Result.Bad bad -> bad(record, bad);
+      RecordWriter.Result result = writer.read(record);
+      if (result instanceof RecordWriter.Result.Ready) {
+        read++;
+        write(writer, record);
+      } else if (result instanceof RecordWriter.Result.Lacking none) {
+        lacking(record, none.column());
+      } else if (result instanceof RecordWriter.Result.Bad bad) {
+        bad(record, bad);
       }
     }
 

@@ -37,8 +37,6 @@ final class KindWriter implements RecordWriter {
   private final int firstAttribute;
   private final Slice attribute = new Slice();
   private final SegmentBuilder segment;
-  private final CharSequence[] texts;
-  private final long[] numbers;
 
   /// The tokens of the cells at hand, by position in `readers`.
   private final int[] tokens;
@@ -53,8 +51,6 @@ final class KindWriter implements RecordWriter {
     this.readers = readers.toArray(CellReader[]::new);
     this.isNumeric = new boolean[readers.size()];
     this.isWhole = new boolean[readers.size()];
-    this.texts = new CharSequence[readers.size()];
-    this.numbers = new long[readers.size()];
     this.tokens = new int[readers.size()];
     this.target = new int[readers.size()];
     List<String> textNames = new ArrayList<>();
@@ -112,8 +108,6 @@ final class KindWriter implements RecordWriter {
 
   private void took(int i, CellReader reader, int token) {
     tokens[i] = token;
-    texts[i] = reader.passing();
-    numbers[i] = reader.number();
     if (reader.clockMark() != Moment.ClockMark.NONE) {
       clockMark = reader.clockMark();
     }
@@ -137,8 +131,8 @@ final class KindWriter implements RecordWriter {
       if (result instanceof Result.Bad) {
         return result;
       }
-      if (!texts[i].isEmpty()) {
-        read.add(texts[i].toString());
+      if (!reader.text().isEmpty()) {
+        read.add(reader.text());
       }
     }
     if (read.size() > 1) {
@@ -172,7 +166,7 @@ final class KindWriter implements RecordWriter {
   public void write(RawRecord record) {
     if (repeated.isEmpty()) {
       for (int i = 0; i < tokens.length; i++) {
-        put(i, texts[i], numbers[i], tokens[i]);
+        put(i, readers[i].passing(), tokens[i]);
       }
       endFact(record);
       return;
@@ -182,9 +176,9 @@ final class KindWriter implements RecordWriter {
       int rest = fact;
       for (int i = 0; i < readers.length; i++) {
         String[] values = repeated.get(i);
-        CharSequence text = values == null ? texts[i] : values[rest % values.length];
+        CharSequence text = values == null ? readers[i].passing() : values[rest % values.length];
         rest = values == null ? rest : rest / values.length;
-        put(i, text, numbers[i], values == null ? tokens[i] : RawRecord.NO_TOKEN);
+        put(i, text, values == null ? tokens[i] : RawRecord.NO_TOKEN);
       }
       endFact(record);
     }
@@ -204,9 +198,10 @@ final class KindWriter implements RecordWriter {
     return record.repeats() ? String.join("; ", record.cells(position)) : record.cell(position);
   }
 
-  private void put(int i, CharSequence text, long number, int token) {
+  /// What a reader read last is what the row says, for as long as the row is in hand.
+  private void put(int i, CharSequence text, int token) {
     if (isNumeric[i]) {
-      segment.number(target[i], number);
+      segment.number(target[i], readers[i].number());
     } else {
       segment.text(target[i], text, token);
     }

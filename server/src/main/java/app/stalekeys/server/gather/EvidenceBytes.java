@@ -50,9 +50,7 @@ class EvidenceBytes {
       if (bytes.length > 0) {
         byte[] piece = bytes;
         packing.add(jobs.beside(() -> Piece.of(piece)));
-        for (int from = 0; from < piece.length; from += 1 << 14) {
-          digest.update(piece, from, Math.min(1 << 14, piece.length - from));
-        }
+        digest.update(piece);
         size += piece.length;
       }
       if (bytes.length == 0 || packing.size() > AHEAD) {

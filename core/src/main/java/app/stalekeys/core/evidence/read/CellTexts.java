@@ -23,6 +23,10 @@ final class CellTexts {
   private String[] texts = new String[16];
   private char[] arena = new char[256];
   private int kept;
+
+  /// The token met last: the next row often says the same.
+  private int last;
+
   private boolean keeps = true;
 
   /// The text's number, [RawRecord#NO_TOKEN] when it is not kept.
@@ -30,12 +34,16 @@ final class CellTexts {
     if (!keeps || length > LONGEST) {
       return RawRecord.NO_TOKEN;
     }
+    if (last < kept && isSame(last, letters, from, length)) {
+      return last;
+    }
     int hash = hash(letters, from, length);
     int mask = table.length - 1;
     int slot = spread(hash) & mask;
     for (int found = table[slot]; found != 0; found = table[slot]) {
       if (hashes[found - 1] == hash && isSame(found - 1, letters, from, length)) {
-        return found - 1;
+        last = found - 1;
+        return last;
       }
       slot = (slot + 1) & mask;
     }

@@ -229,17 +229,29 @@ record Letters(Charset charset, int markBytes, String why, boolean isProven) {
   /// Opens the text behind the mark; a wrong byte ends the reading with an IOException, which
   /// `wrongByte` turns into an issue with the right line.
   BufferedReader open(ByteSource source) throws IOException {
-    InputStream in = source.open();
-    in.skipNBytes(markBytes);
-    return new BufferedReader(new InputStreamReader(in, strict(charset)), 1 << 16);
+    return new BufferedReader(decoded(source), 1 << 16);
   }
 
   /// Opens a text whose records are lines: one that never ends is refused.
   BufferedReader openLines(ByteSource source, String file) throws IOException {
+    LineGuard guarded = new LineGuard(decoded(source), file, letters -> lineEnds(source, letters));
+    return new BufferedReader(guarded, 1 << 16);
+  }
+
+  private Reader decoded(ByteSource source) throws IOException {
     InputStream in = source.open();
     in.skipNBytes(markBytes);
-    Reader letters = new InputStreamReader(in, strict(charset));
-    return new BufferedReader(new LineGuard(letters, file), 1 << 16);
+    return new InputStreamReader(in, strict(charset));
+  }
+
+  private long lineEnds(ByteSource source, long letters) throws IOException {
+    long ends = 0;
+    try (Reader text = open(source)) {
+      for (long i = 0; i < letters; i++) {
+        ends += text.read() == '\n' ? 1 : 0;
+      }
+    }
+    return ends;
   }
 
   /// The fault behind a failed decoding.

@@ -9,13 +9,21 @@ import java.io.Reader;
 /// Ends the reading of a text whose lines never end, before a line fills the memory.
 final class LineGuard extends FilterReader {
 
+  /// Where lines end, asked for when one is too long: to count them on the way costs as much as decoding them.
+  interface LineEnds {
+    /// How many there are among the first letters of the text.
+    long among(long letters) throws IOException;
+  }
+
   private final String file;
-  private long line = 1;
+  private final LineEnds ends;
+  private long before;
   private int letters;
 
-  LineGuard(Reader in, String file) {
+  LineGuard(Reader in, String file, LineEnds ends) {
     super(in);
     this.file = file;
+    this.ends = ends;
   }
 
   @Override
@@ -27,44 +35,41 @@ final class LineGuard extends FilterReader {
   @Override
   public int read(char[] buffer, int from, int length) throws IOException {
     int got = super.read(buffer, from, length);
-    if (got <= 0) {
-      return got;
-    }
-    if (letters + got <= Limits.LINE_LETTERS) {
-      count(buffer, from, from + got);
-    } else {
+    if (got > 0) {
       guard(buffer, from, from + got);
     }
     return got;
   }
 
-  /// Where no line can be too long, which is nearly always: no branch a letter.
-  private void count(char[] buffer, int from, int to) {
-    int ends = 0;
-    for (int i = from; i < to; i++) {
-      ends += buffer[i] == '\n' ? 1 : 0;
-    }
-    line += ends;
-    int last = to;
-    while (last > from && buffer[last - 1] != '\n') {
-      last--;
-    }
-    letters = last == from ? letters + to - from : to - last;
-  }
-
   private void guard(char[] buffer, int from, int to) throws IOException {
-    for (int i = from; i < to; i++) {
-      if (buffer[i] == '\n') {
-        line++;
-        letters = 0;
-      } else if (++letters > Limits.LINE_LETTERS) {
-        throw new RefusedBytesException(
-            Issue.unusable(
-                "line-too-long",
-                "the line has more than %,d letters; it is no list of records, have the file made again"
-                    .formatted(Limits.LINE_LETTERS),
-                Place.ofRow(file, line)));
+    int start = from;
+    if (letters + to - from > Limits.LINE_LETTERS) {
+      while (start < to && buffer[start] != '\n') {
+        start++;
+      }
+      if (letters + start - from > Limits.LINE_LETTERS) {
+        throw tooLong();
       }
     }
+    // What was read at once holds no line that is too long but for the one begun before it.
+    int last = to;
+    while (last > start && buffer[last - 1] != '\n') {
+      last--;
+    }
+    if (last == start) {
+      letters += to - from;
+    } else {
+      before += letters + last - from;
+      letters = to - last;
+    }
+  }
+
+  private RefusedBytesException tooLong() throws IOException {
+    return new RefusedBytesException(
+        Issue.unusable(
+            "line-too-long",
+            "the line has more than %,d letters; it is no list of records, have the file made again"
+                .formatted(Limits.LINE_LETTERS),
+            Place.ofRow(file, ends.among(before) + 1)));
   }
 }

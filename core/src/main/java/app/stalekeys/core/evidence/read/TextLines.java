@@ -3,6 +3,7 @@ package app.stalekeys.core.evidence.read;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.io.Reader;
 import java.nio.charset.Charset;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -28,8 +29,7 @@ public final class TextLines {
   public static List<Line> read(
       ByteSource source, Charset charset, long before, long from, int count) throws IOException {
     List<Line> lines = new ArrayList<>();
-    try (BufferedReader reader =
-        new BufferedReader(new LineGuard(new InputStreamReader(source.open(), charset), ""))) {
+    try (BufferedReader reader = open(source, charset)) {
       long number = before;
       for (String text = reader.readLine();
           text != null && lines.size() < count;
@@ -52,8 +52,7 @@ public final class TextLines {
   public static Map<Long, String> pick(ByteSource source, Charset charset, SortedSet<Long> wanted)
       throws IOException {
     Map<Long, String> found = new HashMap<>();
-    try (BufferedReader reader =
-        new BufferedReader(new LineGuard(new InputStreamReader(source.open(), charset), ""))) {
+    try (BufferedReader reader = open(source, charset)) {
       long number = 0;
       for (String text = reader.readLine();
           text != null && number < wanted.last();
@@ -67,6 +66,12 @@ public final class TextLines {
       return found;
     }
     return found;
+  }
+
+  /// A line without an end is not shown, wherever it is.
+  private static BufferedReader open(ByteSource source, Charset charset) throws IOException {
+    Reader text = new InputStreamReader(source.open(), charset);
+    return new BufferedReader(new LineGuard(text, "", letters -> 0));
   }
 
   private static String withoutMark(String text) {

@@ -93,7 +93,7 @@ class LimitsTest {
     assertThat(refusal(name, endless(start, 'x')))
         .singleElement()
         .asString()
-        .startsWith(name + ":")
+        .startsWith("%s:%d: ".formatted(name, start.lines().count()))
         .contains("more than 16,777,216 letters");
   }
 
