@@ -221,7 +221,7 @@ class AccountOracleTest {
         || row.is("default-password", "yes");
   }
 
-  @Property(tries = 120, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 400, shrinking = ShrinkingMode.OFF)
   void everyCheckFlagsWhatItsDefinitionSays(@ForAll long seed) {
     Random random = new Random(seed);
     List<Row> rows = new ArrayList<>();

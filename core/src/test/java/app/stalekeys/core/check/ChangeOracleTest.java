@@ -168,7 +168,7 @@ class ChangeOracleTest {
     return deeds.stream().filter(flagged).map(Deed::target).distinct().toList();
   }
 
-  @Property(tries = 150, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 400, shrinking = ShrinkingMode.OFF)
   void everyCheckFlagsWhatItsDefinitionSays(@ForAll long seed) {
     Random random = new Random(seed);
     List<Deed> deeds = deeds(random);

@@ -161,7 +161,7 @@ class ConflictOracleTest {
     return lines;
   }
 
-  @Property(tries = 200, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 400, shrinking = ShrinkingMode.OFF)
   void whoeverCanDoBothSomewhereIsFlaggedAndNobodyElse(@ForAll long seed) {
     Company company = company(new Random(seed));
     List<String> expected = new ArrayList<>();

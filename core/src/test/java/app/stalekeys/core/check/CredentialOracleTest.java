@@ -107,7 +107,7 @@ class CredentialOracleTest {
             && ChronoUnit.DAYS.between(one.created, one.expires) > 365);
   }
 
-  @Property(tries = 150, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 400, shrinking = ShrinkingMode.OFF)
   void everyCheckFlagsWhatItsDefinitionSays(@ForAll long seed) {
     List<Credential> all = credentials(new Random(seed));
     run(all)

@@ -189,6 +189,15 @@ class ExcessChecksTest {
         .assignments("account,role,scope", "a,Root,N", "b,Root,N", "c,Root,S", "d,Root,")
         .run()
         .flagsNothing("unscoped");
+    // A role is privileged by the flagged one that it contains.
+    new TestAudit()
+        .accounts("account,status", "a,enabled", "b,enabled", "c,enabled", "d,enabled", "e,enabled")
+        .roles(roles)
+        .nesting("parent,child", "Clerk,Root")
+        .assignments(
+            "account,role,scope", "a,Clerk,N", "b,Clerk,N", "c,Clerk,N", "d,Clerk,N", "e,Clerk,")
+        .run()
+        .flags("unscoped", "e");
   }
 
   @Test

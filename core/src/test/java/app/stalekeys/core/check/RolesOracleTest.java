@@ -298,7 +298,7 @@ class RolesOracleTest {
         });
   }
 
-  @Property(tries = 150, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 400, shrinking = ShrinkingMode.OFF)
   void everyCheckFlagsWhatItsDefinitionSays(@ForAll long seed) {
     Company company = company(new Random(seed));
     OutcomeAssert run = run(company);

@@ -264,7 +264,7 @@ class SignInOracleTest {
     run.flagsJust(check, ACCOUNTS.stream().filter(expected).toList());
   }
 
-  @Property(tries = 150, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 400, shrinking = ShrinkingMode.OFF)
   void everyCheckFlagsWhatItsDefinitionSays(@ForAll long seed) {
     Random random = new Random(seed);
     List<Try> shuffled = log(random);

@@ -2,7 +2,6 @@ package app.stalekeys.core.check.excess;
 
 import app.stalekeys.core.access.Account;
 import app.stalekeys.core.access.Assignment;
-import app.stalekeys.core.access.Role;
 import app.stalekeys.core.access.Scope;
 import app.stalekeys.core.check.Check;
 import app.stalekeys.core.check.CheckCard;
@@ -82,10 +81,8 @@ public final class Unscoped implements Check {
   }
 
   private static boolean isSensitive(ApplicationAccess access, String id) {
-    Role role = access.roles().role(id);
     BitSet sensitive = access.effective().universe().atLeast(Sensitivity.HIGH);
-    return (role != null && role.isFlagged())
-        || sensitive.intersects(access.effective().ofRole(id));
+    return access.isPrivilegedRole(id) || sensitive.intersects(access.effective().ofRole(id));
   }
 
   private static void flag(Examination examination, Account account, List<Assignment> held) {
