@@ -11,10 +11,13 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /// Finds the cheapest removals that clear a conflict of one person: the least number of assignments and own
@@ -27,6 +30,9 @@ public final class Removals {
 
   private static final int MOST_CANDIDATES = 16;
   private static final int MOST_AT_ONCE = 4;
+
+  /// Things of which every set is tried where all ways are asked for.
+  private static final int MOST_THINGS = 8;
 
   private final Doers doers;
   private final Doers.Doer doer;
@@ -60,23 +66,79 @@ public final class Removals {
     return exact.isPresent() ? exact : removals.oneAtATime();
   }
 
-  /// Every removal of the fewest rows; where there are too many candidates to try, the one that was found. Empty as
-  /// [#cheapest].
-  public static List<Removal> fewest(Doers doers, Doers.Doer doer, Conflict conflict) {
+  /// The ways of clearing a conflict.
+  ///
+  /// @param removals each of which clears it and needs all that it takes
+  /// @param isComplete whether these are all there are
+  public record Ways(List<Removal> removals, boolean isComplete) {
+    public Ways {
+      removals = List.copyOf(removals);
+    }
+  }
+
+  /// Every removal that clears it and takes nothing needlessly: whoever has other conflicts to clear too may be better
+  /// off with one that is not the cheapest here. Rows that say the same are taken together. Where there are more than
+  /// eight things to take, those of the fewest rows alone. Empty as [#cheapest].
+  public static Ways ways(Doers doers, Doers.Doer doer, Conflict conflict) {
     if (doers.together(doer, conflict).isEmpty()) {
-      return List.of();
+      return new Ways(List.of(), true);
     }
     Removals removals = new Removals(doers, doer, conflict);
-    if (removals.candidates.size() <= MOST_CANDIDATES) {
-      for (int size = 1; size <= Math.min(MOST_AT_ONCE, removals.candidates.size()); size++) {
+    List<List<Unit>> things = removals.things();
+    return things.size() <= MOST_THINGS
+        ? new Ways(removals.needingAll(things), true)
+        : new Ways(removals.allOfTheFewest(), false);
+  }
+
+  /// The candidates, rows that say the same of an account together.
+  private List<List<Unit>> things() {
+    Map<List<Object>, List<Unit>> together = new LinkedHashMap<>();
+    for (Unit unit : candidates) {
+      List<Object> thing =
+          switch (unit) {
+            case Given(Doers.Held held, Assignment one) -> List.of(held, one.role(), one.scope());
+            case Granted(Doers.Held held, Grant one) ->
+                List.of(held, one.permission(), one.scope());
+          };
+      together.computeIfAbsent(thing, key -> new ArrayList<>(1)).add(unit);
+    }
+    return List.copyOf(together.values());
+  }
+
+  private List<Removal> needingAll(List<List<Unit>> things) {
+    List<Integer> sets =
+        IntStream.range(1, 1 << things.size()).boxed().collect(Collectors.toList());
+    sets.sort(Comparator.comparingInt(Integer::bitCount));
+    List<Integer> clearing = new ArrayList<>();
+    List<Removal> found = new ArrayList<>();
+    for (int set : sets) {
+      if (clearing.stream().noneMatch(smaller -> (set & smaller) == smaller)) {
+        List<Unit> units =
+            IntStream.range(0, things.size())
+                .filter(i -> (set & 1 << i) != 0)
+                .boxed()
+                .flatMap(i -> things.get(i).stream())
+                .toList();
+        if (clears(units)) {
+          clearing.add(set);
+          found.add(removal(units, lost(units), true));
+        }
+      }
+    }
+    return found;
+  }
+
+  private List<Removal> allOfTheFewest() {
+    if (candidates.size() <= MOST_CANDIDATES) {
+      for (int size = 1; size <= MOST_AT_ONCE; size++) {
         List<Removal> found = new ArrayList<>();
-        removals.combine(
+        combine(
             size,
             0,
             new ArrayList<>(),
             chosen -> {
-              if (removals.clears(chosen)) {
-                found.add(removals.removal(List.copyOf(chosen), removals.lost(chosen), true));
+              if (clears(chosen)) {
+                found.add(removal(List.copyOf(chosen), lost(chosen), true));
               }
             });
         if (!found.isEmpty()) {
@@ -84,7 +146,7 @@ public final class Removals {
         }
       }
     }
-    return removals.oneAtATime().stream().toList();
+    return oneAtATime().stream().toList();
   }
 
   /// The rows that give one of the conflict's permissions by themselves.

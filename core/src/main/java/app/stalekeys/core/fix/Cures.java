@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
 /// What clears a finding: the ways of taking access away that do, and where there are none the usual step.
 ///
 /// Which rows a finding rests on says what to take: those of its evidence that give the account a role or a
-/// permission. A conflict is cleared by its cheapest removal. Whatever only enabled accounts are flagged for is
+/// permission. A conflict is cleared by any removal that takes nothing needlessly. Whatever only enabled accounts are flagged for is
 /// cleared by disabling the account too; that is offered where another finding already asks for it, for nobody
 /// disables an account in use to tidy up a grant.
 final class Cures {
@@ -75,6 +75,7 @@ final class Cures {
   private final Set<String> toDisable = new HashSet<>();
   private @Nullable Map<String, Doers.Doer> doers;
   private final Doers everybody;
+  private boolean complete = true;
 
   /// @param findings all that are to be cleared together
   Cures(Snapshot snapshot, Removables removables, Collection<Finding> findings) {
@@ -138,7 +139,12 @@ final class Cures {
     return changed;
   }
 
-  /// The removals of the fewest rows that end the conflict.
+  /// Whether every way of clearing what was asked for so far was found.
+  boolean isComplete() {
+    return complete;
+  }
+
+  /// The removals that end the conflict.
   private List<Set<Removable>> removals(Finding finding) {
     Doers.Doer doer = doer(finding);
     Conflict conflict =
@@ -146,14 +152,17 @@ final class Cures {
             .filter(one -> one.id().equals(Objects.toString(finding.facts().get("conflict"), "")))
             .findFirst()
             .orElse(null);
-    return doer == null || conflict == null
-        ? List.of()
-        : Removals.fewest(everybody, doer, conflict).stream()
-            .map(removal ->
-                removal.takes().stream()
-                    .flatMap(take -> removables.of(take).stream())
-                    .collect(Collectors.toSet()))
-            .toList();
+    if (doer == null || conflict == null) {
+      return List.of();
+    }
+    Removals.Ways ways = Removals.ways(everybody, doer, conflict);
+    complete &= ways.isComplete();
+    return ways.removals().stream()
+        .map(removal ->
+            removal.takes().stream()
+                .flatMap(take -> removables.of(take).stream())
+                .collect(Collectors.toSet()))
+        .toList();
   }
 
   private Doers.@Nullable Doer doer(Finding finding) {

@@ -115,6 +115,7 @@ public final class RemovalPlan {
         }
       }
     }
+    exact = cures.isComplete();
     groups().forEach(group -> chosen.addAll(solve(group)));
     List<Planned> planned = new ArrayList<>(removals(chosen));
     planned.sort(Comparator.comparingInt((Planned one) -> -one.clears.size()));
