@@ -140,39 +140,46 @@ function Row({ fix, current, marked, onMark, onOpen }: RowProps) {
   );
 }
 
-/** The row it rests on, and the row of the snapshot that was looked at last. */
+/** The row it rests on, and the row of the snapshot that was looked at last: each of its own date. */
 function Places({ fix }: { fix: FixView }) {
   const { snapshot } = useParams();
+  const dated = fix.place !== null && fix.seenPlace !== null;
   return (
     <>
-      {fix.place && String(fix.plannedSnapshot) === snapshot && (
+      {fix.place && (
         <div className="min-h-6">
-          <Cite place={fix.place} />
+          {dated && <AsOf day={fix.plannedAsOf} />}
+          {String(fix.plannedSnapshot) === snapshot ? (
+            <Cite place={fix.place} />
+          ) : (
+            <CiteIn snapshot={fix.plannedSnapshot} place={fix.place} />
+          )}
         </div>
       )}
-      {fix.place && String(fix.plannedSnapshot) !== snapshot && (
+      {fix.seenPlace && fix.seenSnapshot !== null && (
         <div className="min-h-6">
-          <Link
-            className="cite whitespace-nowrap"
-            title={fix.place.file}
-            to={`/s/${fix.plannedSnapshot}/gather/${fix.place.evidenceId}?row=${fix.place.row}`}
-          >
-            {fix.place.citation} · row {fix.place.row}
-          </Link>
-        </div>
-      )}
-      {fix.seenPlace && (
-        <div className="min-h-6">
-          <Link
-            className="cite whitespace-nowrap"
-            title={fix.seenPlace.file}
-            to={`/s/${fix.seenSnapshot}/gather/${fix.seenPlace.evidenceId}?row=${fix.seenPlace.row}`}
-          >
-            {fix.seenPlace.citation} · row {fix.seenPlace.row}
-          </Link>
+          {dated && <AsOf day={fix.seenAsOf ?? ''} />}
+          <CiteIn snapshot={fix.seenSnapshot} place={fix.seenPlace} />
         </div>
       )}
     </>
+  );
+}
+
+function AsOf({ day }: { day: string }) {
+  return <div className="id text-xs text-soft">{day}</div>;
+}
+
+/** A place of another snapshot than the one at hand. */
+function CiteIn({ snapshot, place }: { snapshot: number; place: NonNullable<FixView['place']> }) {
+  return (
+    <Link
+      className="cite whitespace-nowrap"
+      title={place.file}
+      to={`/s/${snapshot}/gather/${place.evidenceId}?row=${place.row}`}
+    >
+      {place.citation} · row {place.row}
+    </Link>
   );
 }
 
