@@ -21,11 +21,9 @@ import java.nio.file.Path;
 import java.time.ZoneOffset;
 import java.util.ArrayDeque;
 import java.util.Deque;
-import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.function.Function;
 import java.util.function.Supplier;
 
 /// How much dearer reading a log into facts is than parsing it and throwing the rows away, side by
@@ -37,11 +35,6 @@ final class Reading {
 
   private static final Workers HANDS =
       new Workers() {
-        @Override
-        public <T, R> List<R> each(List<T> items, Function<T, R> work) {
-          return Workers.ONE.each(items, work);
-        }
-
         @Override
         public <T> Supplier<T> beside(Supplier<T> work) {
           Future<T> begun = BESIDE.submit(work::get);

@@ -63,7 +63,7 @@ public final class EvidenceReader {
   }
 
   /// @param auditZone the zone of the audit: that of days, and of times where the file declares none
-  /// @param workers may parse rows while those before become facts
+  /// @param workers may fetch and decode what comes next while rows become facts
   /// @throws IOException when the bytes cannot be had
   public static Read read(
       EvidenceSpec spec, ByteSource bytes, ZoneId auditZone, Workers workers, FactSink sink)

@@ -68,11 +68,11 @@ public final class Removals {
 
   /// The ways of clearing a conflict.
   ///
-  /// @param removals each of which clears it and needs all that it takes
+  /// @param takes each of which clears it and needs all that it takes
   /// @param isComplete whether these are all there are
-  public record Ways(List<Removal> removals, boolean isComplete) {
+  public record Ways(List<List<Removal.Take>> takes, boolean isComplete) {
     public Ways {
-      removals = List.copyOf(removals);
+      takes = List.copyOf(takes);
     }
   }
 
@@ -105,12 +105,12 @@ public final class Removals {
     return List.copyOf(together.values());
   }
 
-  private List<Removal> needingAll(List<List<Unit>> things) {
+  private List<List<Removal.Take>> needingAll(List<List<Unit>> things) {
     List<Integer> sets =
         IntStream.range(1, 1 << things.size()).boxed().collect(Collectors.toList());
     sets.sort(Comparator.comparingInt(Integer::bitCount));
     List<Integer> clearing = new ArrayList<>();
-    List<Removal> found = new ArrayList<>();
+    List<List<Removal.Take>> found = new ArrayList<>();
     for (int set : sets) {
       if (clearing.stream().noneMatch(smaller -> (set & smaller) == smaller)) {
         List<Unit> units =
@@ -121,24 +121,24 @@ public final class Removals {
                 .toList();
         if (clears(units)) {
           clearing.add(set);
-          found.add(removal(units, lost(units), true));
+          found.add(takes(units));
         }
       }
     }
     return found;
   }
 
-  private List<Removal> allOfTheFewest() {
+  private List<List<Removal.Take>> allOfTheFewest() {
     if (candidates.size() <= MOST_CANDIDATES) {
       for (int size = 1; size <= MOST_AT_ONCE; size++) {
-        List<Removal> found = new ArrayList<>();
+        List<List<Removal.Take>> found = new ArrayList<>();
         combine(
             size,
             0,
             new ArrayList<>(),
             chosen -> {
               if (clears(chosen)) {
-                found.add(removal(List.copyOf(chosen), lost(chosen), true));
+                found.add(takes(chosen));
               }
             });
         if (!found.isEmpty()) {
@@ -146,7 +146,7 @@ public final class Removals {
         }
       }
     }
-    return oneAtATime().stream().toList();
+    return oneAtATime().map(Removal::takes).stream().toList();
   }
 
   /// The rows that give one of the conflict's permissions by themselves.
@@ -287,7 +287,11 @@ public final class Removals {
   }
 
   private static Removal removal(List<Unit> units, int lost, boolean isExact) {
-    return new Removal(units.stream().map(Removals::take).toList(), lost, isExact);
+    return new Removal(takes(units), lost, isExact);
+  }
+
+  private static List<Removal.Take> takes(List<Unit> units) {
+    return units.stream().map(Removals::take).toList();
   }
 
   private static Removal.Take take(Unit unit) {

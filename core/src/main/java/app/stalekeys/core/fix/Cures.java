@@ -157,9 +157,9 @@ final class Cures {
     }
     Removals.Ways ways = Removals.ways(everybody, doer, conflict);
     complete &= ways.isComplete();
-    return ways.removals().stream()
-        .map(removal ->
-            removal.takes().stream()
+    return ways.takes().stream()
+        .map(takes ->
+            takes.stream()
                 .flatMap(take -> removables.of(take).stream())
                 .collect(Collectors.toSet()))
         .toList();

@@ -4,10 +4,12 @@ import java.util.List;
 import java.util.function.Function;
 import java.util.function.Supplier;
 
-/// How many hands a piece of work gets: one after the other, or several at once. The results stand in the
+/// How many hands a piece of work gets: one after the other where nothing else is said, or several at once. The results stand in the
 /// order of the items either way.
 public interface Workers {
-  <T, R> List<R> each(List<T> items, Function<T, R> work);
+  default <T, R> List<R> each(List<T> items, Function<T, R> work) {
+    return items.stream().map(work).toList();
+  }
 
   /// Begins something of which the result is wanted later. With one pair of hands it is done when it is wanted.
   default <T> Supplier<T> beside(Supplier<T> work) {
@@ -15,11 +17,5 @@ public interface Workers {
   }
 
   /// One item after the other.
-  Workers ONE =
-      new Workers() {
-        @Override
-        public <T, R> List<R> each(List<T> items, Function<T, R> work) {
-          return items.stream().map(work).toList();
-        }
-      };
+  Workers ONE = new Workers() {};
 }

@@ -19,7 +19,6 @@ import java.util.concurrent.Future;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.Function;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -85,11 +84,6 @@ public class Jobs {
   /// The hands of a job: one thing after the other, and what can be begun before it is wanted on another thread.
   public Workers hands() {
     return new Workers() {
-      @Override
-      public <T, R> List<R> each(List<T> items, Function<T, R> work) {
-        return Workers.ONE.each(items, work);
-      }
-
       @Override
       public <T> Supplier<T> beside(Supplier<T> work) {
         Future<T> begun = Jobs.this.beside(work::get);

@@ -36,7 +36,7 @@ public final class Formats {
   /// The records for one walk over all of them, by somebody who can begin anew: where the format allows it nothing is
   /// proven beforehand that the walk itself proves.
   ///
-  /// @param workers may parse rows while those before are taken
+  /// @param workers may fetch and decode what comes next while rows are taken
   /// @throws UnusableSourceException when an archive cannot be opened
   public static RawRecords forOneWalk(ByteSource source, EvidenceSpec spec, Workers workers)
       throws IOException, UnusableSourceException {

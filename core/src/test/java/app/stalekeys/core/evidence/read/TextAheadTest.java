@@ -8,11 +8,9 @@ import java.io.FilterReader;
 import java.io.IOException;
 import java.io.Reader;
 import java.io.StringReader;
-import java.util.List;
 import java.util.Random;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.function.Function;
 import java.util.function.Supplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -24,11 +22,6 @@ class TextAheadTest {
   /// Really at once.
   private static final Workers TWO =
       new Workers() {
-        @Override
-        public <T, R> List<R> each(List<T> items, Function<T, R> work) {
-          return Workers.ONE.each(items, work);
-        }
-
         @Override
         public <T> Supplier<T> beside(Supplier<T> work) {
           return CompletableFuture.supplyAsync(work)::join;
